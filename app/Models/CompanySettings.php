@@ -15,7 +15,8 @@ use Illuminate\Database\Eloquent\Relations\BelongsTo;
  * @property string $name
  * @property string $time_zone
  * @property ?int $fallback_person_id
- * @property int $clock_offset
+ * @property int $clock_offset seconds that the house clock is ahead
+ * @property ?int $clock_held where it stands while it is turned, in seconds since 1970
  * @property ?int $calendar_id
  * @property int $kept_version
  * @property int $sealing_upto entries up to this number are sealed next
@@ -29,6 +30,7 @@ final class CompanySettings extends LedgerModel
     protected $casts = [
         'fallback_person_id' => 'integer',
         'clock_offset' => 'integer',
+        'clock_held' => 'integer',
         'calendar_id' => 'integer',
         'kept_version' => 'integer',
         'schema_version' => 'integer',

@@ -27,16 +27,31 @@ final class Company
         return $this->settings()->fallback_person_id;
     }
 
-    /** Seconds the house clock is ahead of the system's; always read afresh, because a person may turn it. */
-    public function clockOffset(): int
+    /** The house clock, the same for every program; always read afresh, because a person may turn it. */
+    public function clock(): \DateTimeImmutable
     {
-        return (int) ById::value(CompanySettings::class, 'clock_offset', CompanySettings::ID);
+        $kept = ById::columns(CompanySettings::class, ['clock_offset', 'clock_held'], CompanySettings::ID);
+
+        return new \DateTimeImmutable('@'.($kept->clock_held ?? time() + (int) ($kept->clock_offset ?? 0)));
+    }
+
+    /** Whether the house clock is being turned, so that nobody else does what falls due. */
+    public function isClockHeld(): bool
+    {
+        return ById::value(CompanySettings::class, 'clock_held', CompanySettings::ID) !== null;
+    }
+
+    /** Lets the house clock stand at a moment until it is set. */
+    public function holdClock(\DateTimeImmutable $at): void
+    {
+        CompanySettings::query()->whereKey(CompanySettings::ID)->update(['clock_held' => $at->getTimestamp()]);
     }
 
     /** Lets the house clock show a moment, and run on from there. */
     public function setClock(\DateTimeImmutable $at): void
     {
-        CompanySettings::query()->whereKey(CompanySettings::ID)->update(['clock_offset' => $at->getTimestamp() - time()]);
+        CompanySettings::query()->whereKey(CompanySettings::ID)
+            ->update(['clock_offset' => $at->getTimestamp() - time(), 'clock_held' => null]);
     }
 
     public function setFallbackPerson(?int $id): void

@@ -7,7 +7,10 @@ namespace App\Store;
 use Closure;
 use VividLedger\Time\Clock;
 
-/** The application's clock: the system's time plus what the company's clock is ahead. Everything that asks for now asks here. */
+/**
+ * The application's clock: the system's time plus what the company's clock is ahead, or the one moment at which it stands for all while
+ * it is turned. Everything that asks for now asks here.
+ */
 final class HouseClock implements Clock
 {
     private ?\DateTimeImmutable $held = null;
@@ -18,7 +21,7 @@ final class HouseClock implements Clock
 
     public function now(): \DateTimeImmutable
     {
-        return $this->held ?? (new \DateTimeImmutable('@'.(time() + $this->company->clockOffset())));
+        return $this->held ?? $this->company->clock();
     }
 
     /**

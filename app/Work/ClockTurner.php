@@ -20,11 +20,19 @@ use VividLedger\Words\Words;
 
 /**
  * Turns the house clock forward: from one moment at which something can happen to the next, so that everything in between
- * really happens, in order, at its own time. A worker that dies in the middle leaves the turn to the next one.
+ * really happens, in order, at its own time: lines, sweeps, letters and calls. Meanwhile the clock stands for everybody where the turn has
+ * come to, and nobody else does what falls due. A worker that dies in the middle leaves the turn to the next one.
  */
 final readonly class ClockTurner
 {
-    private const LEASE_SECONDS = 60;
+    private const LEASE_SECONDS = 300;
+
+    private const LETTERS = 100;
+
+    private const CALLS = 100;
+
+    /** So long calls of one moment may take, until the clock goes on without those that are left. */
+    private const CALLS_SECONDS = 10.0;
 
     private const MOST_DAYS = 800;
 
@@ -37,6 +45,9 @@ final readonly class ClockTurner
         private Agenda $agenda,
         private SignOffsDue $signOffs,
         private SlipsDue $slips,
+        private NoticeLetters $notices,
+        private Postman $postman,
+        private Caller $caller,
     ) {
     }
 
@@ -63,6 +74,7 @@ final readonly class ClockTurner
             if (ClockTurn::query()->where('status', TurnStatus::Turning)->exists()) {
                 throw new Refused('wrong_state', Words::say('The clock is being turned already.'), RefusedFor::Conflict);
             }
+            $this->company->holdClock($now);
 
             return ClockTurn::query()->create([
                 'from_at' => $now, 'to_at' => $to, 'reached_at' => $now, 'by_id' => $by, 'first_entry' => (int) Entry::query()->max('id'),
@@ -91,12 +103,21 @@ final readonly class ClockTurner
         try {
             do {
                 [$at, $done] = $this->step($at, $target);
+                while ($this->sent() > 0) {
+                    // What came back may have brought something about.
+                    $done += $this->settle($at, $this->dueAt($at));
+                }
                 $steps++;
                 $over = $at >= $target;
-                $turn->update([
-                    'reached_at' => $at, 'done' => $turn->done + $done, 'status' => $over ? TurnStatus::Turned : TurnStatus::Turning,
-                    'leased_until' => $over ? null : self::leaseEnd(),
-                ]);
+                $this->db->transaction(function () use ($turn, $at, $done, $over): void {
+                    $turn->update([
+                        'reached_at' => $at, 'done' => $turn->done + $done, 'status' => $over ? TurnStatus::Turned : TurnStatus::Turning,
+                        'leased_until' => $over ? null : self::leaseEnd(),
+                    ]);
+                    if ($over) {
+                        $this->company->setClock($at);
+                    }
+                });
             } while (! $over && microtime(true) < $end);
         } finally {
             $this->clock->hold(null);
@@ -115,9 +136,20 @@ final readonly class ClockTurner
     {
         $sweeps = $this->agenda->after($at);
         $at = min([$target, ...array_values(array_filter([$this->nextLine($at), ...$sweeps]))]);
-        $this->company->setClock($at);
+        $this->company->holdClock($at);
         $this->clock->hold($at);
-        $due = array_keys(array_filter($sweeps, static fn (\DateTimeImmutable $next): bool => $next <= $at));
+
+        return [$at, $this->settle($at, array_keys(array_filter($sweeps, static fn (\DateTimeImmutable $next): bool => $next <= $at)))];
+    }
+
+    /**
+     * All that is due at a moment happens, and what that brings about at the same moment.
+     *
+     * @param  list<int>  $due  rules that sweep now
+     * @return int how many lines and starts came into ink
+     */
+    private function settle(\DateTimeImmutable $at, array $due): int
+    {
         $done = 0;
         do {
             $now = $this->sweep->work($due) + $this->signOffs->work() + $this->slips->work()
@@ -126,19 +158,38 @@ final readonly class ClockTurner
             if ($now > 0) {
                 // What happened may bring about more at this very moment.
                 $this->agenda->forget();
-                $due = array_keys(array_filter(
-                    $this->agenda->after($at->modify('-1 second')),
-                    static fn (\DateTimeImmutable $next): bool => $next <= $at,
-                ));
+                $due = $this->dueAt($at);
             }
         } while ($now > 0);
+        $this->notices->work();
 
-        return [$at, $done];
+        return $done;
+    }
+
+    /** @return list<int> rules that sweep at a moment */
+    private function dueAt(\DateTimeImmutable $at): array
+    {
+        return array_keys(array_filter(
+            $this->agenda->after($at->modify('-1 second')),
+            static fn (\DateTimeImmutable $next): bool => $next <= $at,
+        ));
+    }
+
+    /** @return int how many calls have left, with all letters, at the moment at which the clock stands */
+    private function sent(): int
+    {
+        while ($this->postman->work(self::LETTERS) === self::LETTERS) {
+            continue;
+        }
+
+        return $this->caller->work(self::CALLS, self::CALLS_SECONDS);
     }
 
     private function nextLine(\DateTimeImmutable $at): ?\DateTimeImmutable
     {
-        $moments = array_filter([ScheduledLine::nextDue($at), SignOffsDue::next($at), SlipsDue::next($at)]);
+        $moments = array_filter([
+            ScheduledLine::nextDue($at), SignOffsDue::next($at), SlipsDue::next($at), $this->notices->nextMorning($at),
+        ]);
 
         return $moments === [] ? null : min($moments);
     }

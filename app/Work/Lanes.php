@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Work;
 
+use App\Store\Company;
 use App\Store\FoundTexts;
 use App\Work\Mail\MailFetcher;
 use Illuminate\Contracts\Container\Container;
@@ -11,6 +12,9 @@ use Illuminate\Contracts\Container\Container;
 /** Does the work of a lane. */
 final readonly class Lanes
 {
+    /** What falls due by the house clock. */
+    private const BY_THE_CLOCK = [Lane::Lines, Lane::Sweep, Lane::Notices];
+
     public function __construct(private Container $app, private ConfigurationWatch $watch)
     {
     }
@@ -19,6 +23,10 @@ final readonly class Lanes
     public function work(Lane $lane): int
     {
         $this->watch->look();
+        if (in_array($lane, self::BY_THE_CLOCK, true) && $this->app->make(Company::class)->isClockHeld()) {
+            // Whoever turns the clock does it, in order.
+            return 0;
+        }
 
         return match ($lane) {
             Lane::Lines => $this->app->make(SignOffsDue::class)->work() + $this->app->make(SlipsDue::class)->work()

@@ -33,6 +33,9 @@ final readonly class NoticeLetters
 
     private const MORNING = '08:00';
 
+    /** So many days without a working day among them have no morning that anybody waits for. */
+    private const MORNINGS_AHEAD = 40;
+
     /** So long nothing is marked where nothing was told. */
     private const MARKED_EVERY = '+10 minutes';
 
@@ -75,6 +78,41 @@ final readonly class NoticeLetters
         return $trouble === null ? $written : throw $trouble;
     }
 
+    /** When the next letter of the morning may be written; null where nobody wants one. */
+    public function nextMorning(\DateTimeImmutable $after): ?\DateTimeImmutable
+    {
+        $next = null;
+        foreach (Person::query()->where('active', true)->whereNotNull('notice_ways')->get() as $person) {
+            if ($person->noticesBy(NoticeWay::Morning) !== []) {
+                $calendar = (new PeopleStore($this->schemas))->calendar((new PeopleStore($this->schemas))->person($person->id));
+                $morning = self::morningAfter($calendar, $after);
+                $next = $morning !== null && ($next === null || $morning < $next) ? $morning : $next;
+            }
+        }
+
+        return $next;
+    }
+
+    private static function morningAfter(WorkingCalendar $calendar, \DateTimeImmutable $after): ?\DateTimeImmutable
+    {
+        $local = $after->setTimezone($calendar->zone);
+        for ($ahead = 0; $ahead < self::MORNINGS_AHEAD; $ahead++) {
+            $morning = self::morning($local->modify("+{$ahead} days"));
+            if ($morning > $after && $calendar->isWorkingDay($morning, $calendar->zone)) {
+                return $morning;
+            }
+        }
+
+        return null;
+    }
+
+    private static function morning(\DateTimeImmutable $local): \DateTimeImmutable
+    {
+        [$hour, $minute] = array_map(intval(...), explode(':', self::MORNING));
+
+        return $local->setTime($hour, $minute);
+    }
+
     private function tell(Person $person, PeopleStore $people): int
     {
         $now = $this->clock->now();
@@ -115,8 +153,7 @@ final readonly class NoticeLetters
     private static function isMorning(WorkingCalendar $calendar, \DateTimeImmutable $last, \DateTimeImmutable $now): bool
     {
         $local = $now->setTimezone($calendar->zone);
-        [$hour, $minute] = array_map(intval(...), explode(':', self::MORNING));
-        $morning = $local->setTime($hour, $minute);
+        $morning = self::morning($local);
 
         return $local >= $morning && $last < $morning && $calendar->isWorkingDay($local, $calendar->zone);
     }

@@ -136,7 +136,8 @@ final class FieldTest extends AppTestCase
     public function test_a_type_takes_as_many_fields_as_it_says(): void
     {
         $kinds = ['text', 'email', 'date', 'text'];
-        for ($nth = DB::table('record_types')->where('name', 'boat')->value(DB::raw('JSON_LENGTH(definition, "$.fields")')); $nth < 180; $nth++) {
+        for ($nth = DB::table('record_types')->where('name',
+            'boat')->value(DB::raw('JSON_LENGTH(definition, "$.fields")')); $nth < 180; $nth++) {
             $this->field('boat', ['label' => "Wide {$nth}", 'type' => $kinds[$nth % 4]])->assertCreated();
         }
         $this->assertRefused($this->field('boat', ['label' => 'One more', 'type' => 'text']), 409, 'invalid_values', '/label');

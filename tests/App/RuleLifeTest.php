@@ -138,7 +138,8 @@ final class RuleLifeTest extends AppTestCase
             $text = (string) $this->as('odile.march', 'GET', "rules/{$id}/file")->assertOk()->getContent();
             $answer = $this->as('ines.okafor', 'POST', 'rules/import', ['text' => $text]);
             // One that somebody is still writing says so, and travels as it is.
-            self::assertStringContainsString(str_contains($path, '.draft.') ? '"vivid-ledger/rule-draft/1"' : '"vivid-ledger/rule/1"', $text);
+            self::assertStringContainsString(str_contains($path, '.draft.') ? '"vivid-ledger/rule-draft/1"' : '"vivid-ledger/rule/1"',
+                $text);
             self::assertEquals($file, $answer->assertCreated()->json('file'));
             $schema = str_contains($path, '.draft.') ? RuleFile::DRAFT_SCHEMA : RuleSchema::PATH;
             self::assertSame([], RuleSchema::problems(json_decode($text), $schema), $path);

@@ -70,7 +70,10 @@ final class SetupTest extends AppTestCase
         self::assertSame('needed', $ticket['record']['values']['review']);
     }
 
-    /** A setup that has just been taken out says nothing new, whatever rules there are: alike in name, empty in places, still written on. */
+    /**
+     * A setup that has just been taken out says nothing new, whatever rules there are: alike in name, empty in places, still
+     * written on.
+     */
     public function test_what_was_just_taken_out_says_nothing_new(): void
     {
         $keep = ['name' => 'Twice', 'on' => 'customer', 'when' => ['kind' => 'created'], 'fires' => ['kind' => 'every_time'], 'lines' => [

@@ -4,12 +4,35 @@ declare(strict_types=1);
 
 namespace Tests\App;
 
+use App\Store\Company;
+use App\Store\HouseClock;
+use Illuminate\Database\Events\QueryExecuted;
 use Illuminate\Support\Facades\DB;
 use Tests\App\Support\AppTestCase;
 
 /** Since when a record has been at its stage, whoever brought it there; a field of nearly that name is nobody else's business. */
 final class StageSinceTest extends AppTestCase
 {
+    /** However long a save takes, all of it happens at one second. */
+    public function test_one_change_has_one_moment(): void
+    {
+        $ticket = $this->ticket()['record'];
+        $clock = $this->app->make(HouseClock::class);
+        $clock->hold(null);
+        $this->app->make(Company::class)->setClock(new \DateTimeImmutable('2026-11-24T08:40:00Z'));
+        $gone = false;
+        DB::listen(static function (QueryExecuted $query) use (&$gone): void {
+            if (! $gone && str_contains($query->sql, 'rule_watches')) {
+                $gone = true;
+                DB::table('company')->increment('clock_offset', 3600);
+            }
+        });
+        $this->change($ticket, ['status' => 'closed']);
+        self::assertTrue($gone, 'the clock went on in the midst of it');
+        $row = DB::table('records_ticket')->where('id', $ticket['id'])->first(['_stage_since as since', 'updated_at']);
+        self::assertSame($row->updated_at, $row->since);
+    }
+
     public function test_it_is_kept_through_saves_rules_and_reversals(): void
     {
         $this->clockAt('2026-11-20T09:00:00Z');

@@ -29,7 +29,8 @@ final class SetupFolder
             $name = substr($path, strlen($directory) + 1);
             if (preg_match(self::PATH, $name) === 1 && is_file($path)) {
                 $text = @file_get_contents($path);
-                $texts[$name] = $text === false ? throw self::refused(Words::say('{path} cannot be read.', path: $name)) : self::checked($name, $text);
+                $texts[$name] = $text === false ? throw self::refused(Words::say('{path} cannot be read.', path: $name))
+                    : self::checked($name, $text);
             }
         }
 

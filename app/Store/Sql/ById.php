@@ -72,6 +72,17 @@ final class ById
         }
     }
 
+    /**
+     * @param  class-string<LedgerModel>  $of
+     * @param  non-empty-list<string>  $columns
+     */
+    public static function columns(string $of, array $columns, int $id): ?\stdClass
+    {
+        $row = DB::selectOne('SELECT `'.implode('`, `', $columns)."` FROM `{$of::tableName()}` WHERE id = ?", [$id]);
+
+        return $row instanceof \stdClass ? $row : null;
+    }
+
     /** @param  class-string<LedgerModel>  $of */
     public static function value(string $of, string $column, int $id): mixed
     {

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Work\Jobs;
 
+use App\Store\Company;
 use App\Work\Postman;
 use Illuminate\Contracts\Queue\ShouldQueue;
 use Illuminate\Foundation\Queue\Queueable;
@@ -20,8 +21,12 @@ final class DeliverLetters implements ShouldQueue
         $this->onQueue('letters');
     }
 
-    public function handle(Postman $postman): void
+    public function handle(Postman $postman, Company $company): void
     {
+        if ($company->isClockHeld()) {
+            // They leave at the moment at which they are due, by whoever turns the clock.
+            return;
+        }
         if ($postman->work(self::AT_ONCE) === self::AT_ONCE) {
             self::dispatch();
         }

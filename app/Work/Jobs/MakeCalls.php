@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Work\Jobs;
 
+use App\Store\Company;
 use App\Work\Caller;
 use Illuminate\Contracts\Queue\ShouldQueue;
 use Illuminate\Foundation\Queue\Queueable;
@@ -20,8 +21,12 @@ final class MakeCalls implements ShouldQueue
         $this->onQueue('calls');
     }
 
-    public function handle(Caller $caller): void
+    public function handle(Caller $caller, Company $company): void
     {
+        if ($company->isClockHeld()) {
+            // They leave at the moment at which they are due, by whoever turns the clock.
+            return;
+        }
         if ($caller->work(self::AT_ONCE) > 0) {
             self::dispatch();
         }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\App\Support;
 
+use App\Store\Company;
 use App\Store\HouseClock;
 use App\Work\ClockTurner;
 use App\Work\LineWorker;
@@ -48,6 +49,7 @@ abstract class TimeTestCase extends AppTestCase
         while ($at < $target) {
             [$at] = $turner->step($at, $target);
         }
+        $this->app->make(Company::class)->setClock($at);
     }
 
     protected function workNow(): void
