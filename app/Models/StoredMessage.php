@@ -14,7 +14,7 @@ use VividLedger\Message\Channel;
 /**
  * A message on its way out, or gone.
  *
- * @phpstan-type Named array{name: string, address: string, record?: array{string, int}}
+ * @phpstan-type Named array{name: string, address: string, language?: string, record?: array{string, int}}
  * @phpstan-type Recipients array{to: list<Named>, cc: list<Named>, replyTo: ?Named}
  *
  * @property int $id

@@ -9,8 +9,6 @@ use App\Models\Person;
 use App\Models\StoredCalendar;
 use App\Models\TeamCalendar;
 use Illuminate\Database\Connection;
-use Sabre\VObject\ParseException;
-use Sabre\VObject\Reader;
 use VividLedger\Time\InvalidCalendar;
 use VividLedger\Time\WorkingCalendar;
 use VividLedger\Time\WorkingHours;
@@ -130,41 +128,6 @@ final readonly class CalendarKeep
             throw new Refused('in_use', Words::say('Somebody goes by this calendar. Give them another one first.'), RefusedFor::Conflict);
         }
         StoredCalendar::query()->find($id)?->delete();
-    }
-
-    /**
-     * The days of an iCalendar file (RFC 5545): each day that an all-day event covers.
-     *
-     * @return array<string, string> names by date
-     *
-     * @throws Refused when it cannot be read
-     */
-    public function holidays(string $ics): array
-    {
-        try {
-            $calendar = Reader::read($ics, Reader::OPTION_FORGIVING);
-        } catch (ParseException|\TypeError) {
-            throw self::refused('/text', Words::say('This is not an iCalendar file.'));
-        }
-        $days = [];
-        foreach ($calendar->select('VEVENT') as $event) {
-            if (! isset($event->DTSTART)) {
-                continue;
-            }
-            try {
-                $from = $event->DTSTART->getDateTime();
-                $to = isset($event->DTEND) ? $event->DTEND->getDateTime() : $from->modify('+1 day');
-            } catch (\Exception) {
-                throw self::refused('/text', Words::say('A date in this file cannot be read.'));
-            }
-            for ($day = $from; $day->format('Y-m-d') === $from->format('Y-m-d')
-                || ($day < $to && count($days) < self::MOST_HOLIDAYS); $day = $day->modify('+1 day')) {
-                $days[$day->format('Y-m-d')] = mb_substr(trim((string) ($event->SUMMARY ?? '')), 0, 120);
-            }
-        }
-        ksort($days);
-
-        return $days === [] ? throw self::refused('/text', Words::say('There is no event in this file.')) : $days;
     }
 
     /**

@@ -7,11 +7,10 @@ namespace App\Store;
 use App\Models\Person;
 use App\Models\Task;
 use App\Models\TaskStatus;
+use App\Store\Ical\CalendarFile;
 use Illuminate\Database\Eloquent\Builder;
 use Sabre\VObject\Component;
-use Sabre\VObject\ParseException;
 use Sabre\VObject\Property\ICalendar\DateTime;
-use Sabre\VObject\Reader;
 use VividLedger\Rights\Duty;
 use VividLedger\Rule\Line\TaskPlan;
 use VividLedger\Schema\RecordType;
@@ -36,12 +35,7 @@ final readonly class CalendarTasks
      */
     public function read(string $ics, Person $person): array
     {
-        try {
-            $calendar = Reader::read($ics, Reader::OPTION_FORGIVING);
-            $todos = $calendar->select('VTODO');
-        } catch (ParseException|\TypeError) {
-            throw Refused::at('/text', Words::say('This is not an iCalendar file.'));
-        }
+        $todos = CalendarFile::read($ics)->all('VTODO');
         if ($todos === [] || count($todos) > self::MOST) {
             throw Refused::at('/text', $todos === [] ? Words::say('There is no to-do in this file.')
                 : Words::say('There are more than {most} to-dos in this file.', most: self::MOST));
@@ -49,8 +43,10 @@ final readonly class CalendarTasks
 
         $byUid = [];
         foreach ($todos as $todo) {
-            // One that has no name goes by what it says; of one that stands there twice the first counts.
-            $byUid[self::text($todo, 'UID') ?: self::text($todo, 'SUMMARY').' '.self::text($todo, 'DUE')] ??= $todo;
+            // One that has no name goes by what it says; of one that stands there twice the first counts, and of one that comes again the
+            // whole of it before what is otherwise on a single day.
+            isset($todo->{'RECURRENCE-ID'})
+                || $byUid[self::text($todo, 'UID') ?: self::text($todo, 'SUMMARY').' '.self::text($todo, 'DUE')] ??= $todo;
         }
         $here = $this->here(array_map(strval(...), array_keys($byUid)), $person);
 
@@ -90,20 +86,28 @@ final readonly class CalendarTasks
     {
         $title = self::text($todo, 'SUMMARY');
         $title = mb_substr($title === '' ? 'Task' : $title, 0, TaskPlan::TITLE_LENGTH);
-        $due = $this->moment($todo, $title);
+        [$due, $said] = $this->moment($todo, $title);
+        if (isset($todo->RRULE) || isset($todo->RDATE)) {
+            $said[] = Words::say('It comes again; this one time is taken in.');
+        }
+        $isCancelled = strtoupper(self::text($todo, 'STATUS')) === 'CANCELLED';
+        if ($isCancelled) {
+            $said[] = $here === null ? Words::say('It is cancelled.') : Words::say('It is cancelled there; here it stays.');
+        }
         $isDone = strtoupper(self::text($todo, 'STATUS')) === 'COMPLETED' || isset($todo->COMPLETED);
         // What is another's is neither changed nor made mine.
         $isMine = $here === null || $here->assignee_id === $person->id || $person->may(Duty::DoAllTasks);
         $what = match (true) {
+            $here === null && $isCancelled => 'left',
             $here === null => $isDone ? 'same' : 'given',
-            ! $isMine || $here->status !== TaskStatus::Open => 'same',
+            $isCancelled, ! $isMine || $here->status !== TaskStatus::Open => 'same',
             $isDone => 'done',
             default => $here->due_at?->getTimestamp() === $due?->getTimestamp() ? 'same' : 'moved',
         };
 
         return new CalendarTask(
             $uid, $title, mb_substr(self::text($todo, 'DESCRIPTION'), 0, TaskPlan::NOTES_LENGTH), self::priority($todo), $due,
-            $here?->id, $what,
+            $here?->id, $what, $said,
         );
     }
 
@@ -149,18 +153,27 @@ final readonly class CalendarTasks
         };
     }
 
-    private function moment(Component $todo, string $title): ?\DateTimeImmutable
+    /** @return array{?\DateTimeImmutable, list<string>} when it is due, and what is to be said about that */
+    private function moment(Component $todo, string $title): array
     {
-        $due = $todo->DUE ?? null;
+        // Where it begins and how long it takes say as much (RFC 5545 §3.6.2).
+        $due = $todo->DUE ?? (isset($todo->DURATION) ? $todo->DTSTART ?? null : null);
+        if (! $due instanceof DateTime) {
+            return [null, []];
+        }
         try {
-            $at = $due instanceof DateTime ? $due->getDateTime($this->company->zone()) : null;
+            $at = CalendarFile::moment($due, $this->company->zone(), isset($todo->DUE) ? '' : self::text($todo, 'DURATION'));
+            $unknown = CalendarFile::unknownZone($due);
         } catch (\Exception) {
             throw Refused::at('/text', Words::say('The date of “{title}” cannot be read.', title: $title));
         }
         // A day without a time ends with the day.
-        $isDay = $due instanceof DateTime && ! $due->hasTime();
+        $at = ($due->hasTime() ? $at : $at->setTime(17, 0))->setTimezone(new \DateTimeZone('UTC'));
 
-        return $at === null ? null : ($isDay ? $at->setTime(17, 0) : $at)->setTimezone(new \DateTimeZone('UTC'));
+        return [$at, $unknown === null ? [] : [
+            Words::say('Nobody here knows the time zone ‘{zone}’; its time is taken for one of {ours}.', zone: $unknown,
+                ours: $this->company->zone()->getName()),
+        ]];
     }
 
     private static function key(string $uid): string

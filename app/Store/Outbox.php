@@ -191,10 +191,10 @@ final readonly class Outbox
         Batch::insert(Entry::class, $entries);
     }
 
-    /** @return array{name: string, address: string, record?: array{string, int}} with the record of a contact */
+    /** @return array{name: string, address: string, language: string, record?: array{string, int}} with the record of a contact */
     private static function address(Address $address): array
     {
-        return ['name' => $address->name, 'address' => $address->address]
+        return ['name' => $address->name, 'address' => $address->address, 'language' => $address->language->value]
             + ($address->record === null ? [] : ['record' => $address->record]);
     }
 }

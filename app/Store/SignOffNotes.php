@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Store;
 
+use App\Models\Person;
 use App\Models\SignOffSeat;
 use App\Models\StoredMessage;
 use App\Models\StoredSignOff;
@@ -13,6 +14,7 @@ use App\Store\Sql\ById;
 use VividLedger\Message\Address;
 use VividLedger\Message\Channel;
 use VividLedger\Message\Message;
+use VividLedger\Record\Language;
 use VividLedger\Record\Record;
 use VividLedger\Rule\Performance\SignOffAsked;
 use VividLedger\SignOff\SeatState;
@@ -116,7 +118,7 @@ final readonly class SignOffNotes
         $letter = new SignOffLetter($kept, $about, $why, $this->facts->of($kept, $person), $this->facts->isNew($kept));
 
         return [[$note], [new Message(
-            Channel::Email, [new Address($person->name, $person->email, $person->id)], [], null, $subject, $letter->html(),
+            Channel::Email, [self::address($person)], [], null, $subject, $letter->html(),
             $letter->text(), $person->name, [], $kept->tells,
         ), $seat]];
     }
@@ -135,7 +137,7 @@ final readonly class SignOffNotes
         $message = $this->languages->in($person->language ?? Words::OWN, function () use ($kept, $person, $record, $why, $said): Message {
             $letter = new NotTakenLetter($this->about($record), $why, $said, $kept->status === SignOffStatus::Waiting);
 
-            return new Message(Channel::Email, [new Address($person->name, $person->email, $person->id)], [], null,
+            return new Message(Channel::Email, [self::address($person)], [], null,
                 Words::say('Your answer was not taken: {about}', about: $this->about($record)), $letter->html(), $letter->text(),
                 $person->name, []);
         });
@@ -165,6 +167,12 @@ final readonly class SignOffNotes
         return [[new Message(
             Channel::App, [new Address($to->name, '', $to->id)], [], null, $subject, '', $event->comment, $to->name, [],
         )]];
+    }
+
+    private static function address(Person $person): Address
+    {
+        return new Address($person->name, $person->email, $person->id, null,
+            Language::tryFrom($person->language ?? Words::OWN) ?? Language::English);
     }
 
     private function about(Record $record): string

@@ -174,7 +174,8 @@ final readonly class NoticeLetters
             // It tells of what one person sees, and stands on no record where others would read it.
             'record_type' => $notices[0]->recordType, 'record_id' => 0, 'entry_id' => 0, 'rule_id' => null, 'person_id' => $person->id,
             'recipients' => Columns::json([
-                'to' => [['name' => $person->name, 'address' => $person->email]], 'cc' => [], 'replyTo' => null,
+                'to' => [['name' => $person->name, 'address' => $person->email, 'language' => $person->language ?? Words::OWN]],
+                'cc' => [], 'replyTo' => null,
             ]),
             'subject' => mb_substr($subject, 0, 200),
             'html' => '<ul>'.implode('', array_map(

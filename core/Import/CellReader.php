@@ -137,7 +137,7 @@ final readonly class CellReader
     private static function day(string $cell, Convention $convention): ?string
     {
         [$year, $month, $day] = match (true) {
-            preg_match('/^(\d{4})[-.\/](\d{1,2})[-.\/](\d{1,2})(?:[T ]0{1,2}:00.*)?$/', $cell, $part) === 1 => [$part[1], $part[2],
+            preg_match('/^(\d{4})[-.\/](\d{1,2})[-.\/](\d{1,2})(?:[T ]\d{1,2}:\d{2}.*)?$/', $cell, $part) === 1 => [$part[1], $part[2],
                 $part[3]],
             preg_match('/^(\d{1,2})[-.\/ ]+(\d{1,2})[-.\/ ]+(\d{4}|\d{2})$/', $cell, $part) === 1 => $convention->monthFirst
                 ? [$part[3], $part[1], $part[2]] : [$part[3], $part[2], $part[1]],

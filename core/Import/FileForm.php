@@ -12,12 +12,22 @@ final readonly class FileForm
 
     private const LINES = 20;
 
+    /** So many rows may stand above the names of the columns. */
+    private const MOST_ABOVE = 5;
+
     /**
      * @param  string  $encoding  as iconv names it
      * @param  int  $skips  bytes of a mark at its beginning
+     * @param  int  $above  rows that stand above the one with the names of the columns: what parts them, a title
+     * @param  bool  $endsWithReturns  whether lines end as they did on old machines, with a carriage return alone
      */
-    public function __construct(public string $encoding, public string $delimiter, public int $skips = 0)
-    {
+    public function __construct(
+        public string $encoding,
+        public string $delimiter,
+        public int $skips = 0,
+        public int $above = 0,
+        public bool $endsWithReturns = false,
+    ) {
     }
 
     /**
@@ -40,7 +50,14 @@ final readonly class FileForm
         }
         $text = $encoding === 'UTF-8' ? $sample : (string) @iconv($encoding, 'UTF-8//IGNORE', substr($sample, $skips));
 
-        return preg_match('/[\x01-\x08\x0E-\x1A\x1C-\x1F]/', $text) === 1 ? null : new self($encoding, self::delimiter($text), $skips);
+        if (preg_match('/[\x01-\x08\x0E-\x1A\x1C-\x1F]/', $text) === 1) {
+            return null;
+        }
+        $endsWithReturns = strlen($encoding) < 7 || $encoding === 'WINDOWS-1252' ? ! str_contains($text, "\n")
+            && str_contains($text, "\r") : false;
+        [$delimiter, $above] = self::table($endsWithReturns ? strtr($text, "\r", "\n") : $text);
+
+        return new self($encoding, $delimiter, $skips, $above, $endsWithReturns);
     }
 
     /** A letter may be cut in two where the sample ends. */
@@ -55,34 +72,64 @@ final readonly class FileForm
         return $sample === '';
     }
 
-    /** The sign that parts the first lines into the same number of cells, and into more than the others do. */
-    private static function delimiter(string $text): string
+    /**
+     * The sign that parts the first lines into the same number of cells as the names of the columns, and into more than others do.
+     *
+     * @return array{string, int} the sign, and how many rows stand above the names of the columns
+     */
+    private static function table(string $text): array
     {
-        $best = [0.0, self::DELIMITERS[0]];
+        // Some table programs write it down.
+        if (preg_match('/^\s*"?sep=([,;\t|])"?\s*[\r\n]/i', $text, $said) === 1) {
+            return [$said[1], 1];
+        }
+        $best = [0.0, self::DELIMITERS[0], 0];
         foreach (self::DELIMITERS as $sign) {
-            $counts = [];
-            $stream = fopen('php://memory', 'r+');
-            if ($stream === false) {
+            $counts = self::cells($text, $sign);
+            // A title is one cell above a table of several.
+            $above = 0;
+            while ($above < self::MOST_ABOVE && ($counts[$above] ?? 0) === 1 && ($counts[$above + 1] ?? 0) > 0) {
+                $above++;
+            }
+            $rows = array_slice($counts, $above);
+            $columns = $rows[0] ?? 1;
+            if ($columns <= 1) {
+                // It does not part the names of the columns, whatever it does within their cells.
                 continue;
             }
-            fwrite($stream, $text);
-            rewind($stream);
-            while (count($counts) < self::LINES && ($cells = fgetcsv($stream, 100_000, $sign, '"', '')) !== false) {
-                $counts[] = count($cells);
-            }
-            fclose($stream);
-            // The last line may be cut off.
-            if (count($counts) > 2) {
-                array_pop($counts);
-            }
-            $most = $counts === [] ? 1 : max($counts);
-            $alike = count(array_filter($counts, static fn (int $count): bool => $count === ($counts[0] ?? 0)));
-            $score = $most <= 1 ? 0.0 : $alike / count($counts) * 1000 + min($most, 100);
+            $alike = count(array_filter($rows, static fn (int $count): bool => $count === $columns));
+            $score = $alike / count($rows) * 1000 + min($columns, 100) - 500 * ($above > 0 ? 1 : 0);
             if ($score > $best[0]) {
-                $best = [$score, $sign];
+                $best = [$score, $sign, $above];
             }
         }
 
-        return $best[1];
+        return [$best[1], $best[2]];
+    }
+
+    /** @return list<int> how many cells each of the first rows has; rows with nothing in them do not count */
+    private static function cells(string $text, string $sign): array
+    {
+        $stream = fopen('php://memory', 'r+');
+        if ($stream === false) {
+            return [];
+        }
+        fwrite($stream, $text);
+        rewind($stream);
+        $counts = [];
+        while (count($counts) < self::LINES && ($cells = fgetcsv($stream, 100_000, $sign, '"', '')) !== false) {
+            if (trim(implode('', $cells)) !== '') {
+                $filled = array_filter($cells, static fn (?string $cell): bool => trim((string) $cell) !== '');
+                // What a table program writes behind a title are cells with nothing in them.
+                $counts[] = count($filled) === 1 && count($counts) < self::MOST_ABOVE && isset($filled[0]) ? 1 : count($cells);
+            }
+        }
+        fclose($stream);
+        // The last line may be cut off.
+        if (count($counts) > 2) {
+            array_pop($counts);
+        }
+
+        return $counts;
     }
 }

@@ -698,26 +698,16 @@ final class ContractTest extends AppTestCase
         self::assertNull($error, $what.': '.($error === null ? '' : json_encode((new ErrorFormatter)->format($error), JSON_PRETTY_PRINT)));
     }
 
-    /** OpenAPI 3.0 says "nullable" where JSON Schema has a type more, and refers to its own document. */
+    /** OpenAPI 3.1 is JSON Schema, but refers to its own document. */
     private function asJsonSchema(mixed $schema): mixed
     {
         if (! is_array($schema)) {
             return $schema;
         }
-        if (($schema['nullable'] ?? false) === true) {
-            unset($schema['nullable']);
-            if (isset($schema['enum'])) {
-                $schema['enum'][] = null;
-            }
-            if (isset($schema['type'])) {
-                $schema['type'] = [$schema['type'], 'null'];
-            } elseif (isset($schema['oneOf'])) {
-                $schema['oneOf'][] = ['type' => 'null'];
-            }
-        }
         // An empty object and an empty list look alike when PHP writes them.
-        if (($schema['type'] ?? null) === 'object' && ! isset($schema['properties'])) {
-            $schema['type'] = ['object', 'array'];
+        $types = (array) ($schema['type'] ?? []);
+        if (in_array('object', $types, true) && ! isset($schema['properties'])) {
+            $schema['type'] = [...$types, 'array'];
         }
         if (is_string($schema['$ref'] ?? null) && str_starts_with($schema['$ref'], '#/')) {
             $schema['$ref'] = 'https://vividledger.example/api'.$schema['$ref'];

@@ -41,7 +41,8 @@ final class TurnedBesideTest extends TimeTestCase
     {
         config(['ledger.clock_may_turn' => true]);
         $this->inForce([
-            'name' => 'Written to', 'on' => 'ticket', 'when' => ['kind' => 'created'], 'fires' => ['kind' => 'once_per_record'], 'lines' => [
+            'name' => 'Written to', 'on' => 'ticket', 'when' => ['kind' => 'created'], 'fires' => ['kind' => 'once_per_record'],
+            'lines' => [
                 ['kind' => 'send_message', 'to' => [['kind' => 'field', 'path' => 'contact']], 'subject' => 'Tomorrow', 'body' => 'Soon.',
                     'at' => ['kind' => 'after', 'amount' => 2, 'unit' => 'day']],
                 ['kind' => 'comment', 'text' => 'A day on', 'at' => ['kind' => 'after', 'amount' => 3, 'unit' => 'day']],

@@ -33,7 +33,8 @@ final class ServerTest extends TestCase
             [$status, $headers, $body] = $this->get($asset);
             self::assertSame(200, $status, $asset);
             self::assertStringContainsString('immutable', $headers['cache-control']);
-            self::assertStringContainsString('Accept-Encoding', $headers['vary'] ?? '', 'packed and unpacked are two answers');
+            // What is very short is never packed.
+            self::assertSame(strlen($body) > 1024 ? 'Accept-Encoding' : '', $headers['vary'] ?? '', 'packed and unpacked are two answers');
             self::assertSame(
                 ['nosniff', 'DENY'],
                 [$headers['x-content-type-options'], $headers['x-frame-options']],

@@ -31,6 +31,12 @@ final class ImportTest extends TestCase
         yield 'bars' => ["a|b|c\n1|2|3\n4|5|6\n", 'UTF-8', '|'];
         yield 'one column' => ["Name\nA\nB\n", 'UTF-8', ','];
         yield 'commas within quotes' => ["a;b\n\"x,y,z,w\";1\n\"p,q\";2\n", 'UTF-8', ';'];
+        yield 'a sign that stands in cells alone' => ["a,b,c\n1,\"x;y;z\nw;v\",2\n3,4,5\n", 'UTF-8', ','];
+        yield 'empty lines first and between' => ["\n\na;b\n\n1;2,5\n\n3;4,5\n", 'UTF-8', ';'];
+        yield 'as it says itself' => ["sep=;\r\na;b\r\n\"x,y\";2\r\n", 'UTF-8', ';'];
+        yield 'a title above it' => ["Customers of Larkmoss, 2026\n\nName;City\nA;B\nC;D\n", 'UTF-8', ';'];
+        yield 'a title with cells behind it' => ["Customers,,\nName,City,Plan\nA,B,C\nD,E,F\n", 'UTF-8', ','];
+        yield 'returns alone' => ["a;b\r1;2\r3;4\r", 'UTF-8', ';'];
         yield 'a letter cut in two' => [substr("a,b\n1,é", 0, -1), 'UTF-8', ','];
         yield 'a picture' => ["\x89PNG\r\n\x1A\n\0\0\0\rIHDR", null, ''];
         yield 'a program' => ["\x7FELF\x02\x01\x01", null, ''];
@@ -41,6 +47,17 @@ final class ImportTest extends TestCase
     {
         $form = FileForm::of($bytes);
         self::assertSame([$encoding, $delimiter], [$form?->encoding, $form->delimiter ?? '']);
+    }
+
+    public function test_where_the_names_of_the_columns_stand_is_found_out(): void
+    {
+        $above = static fn (string $bytes): ?int => FileForm::of($bytes)?->above;
+        self::assertSame([1, 1, 1, 2, 0, 0], [
+            $above("sep=;\na;b\n1;2\n"), $above("Customers of Larkmoss, 2026\n\nName;City\nA;B\nC;D\n"),
+            $above("Customers,,\nName,City,Plan\nA,B,C\nD,E,F\n"), $above("A title\nAnd one more\nName;City\nA;B\nC;D\n"),
+            $above("Name\nA\nB\n"), $above("Name;City\nA;B\n"),
+        ]);
+        self::assertTrue(FileForm::of("a;b\r1;2\r")?->endsWithReturns);
     }
 
     /** @return iterable<string, array{string, string, string|bool|int|null, list<string>}> */
@@ -54,6 +71,7 @@ final class ImportTest extends TestCase
         yield 'with its currency' => ['amount', 'EUR 12.50', '12.50', []];
         yield 'a date of the standard' => ['due', '2026-11-24', '2026-11-24', []];
         yield 'of a table program' => ['due', '2026-11-24T00:00:00', '2026-11-24', []];
+        yield 'with a time that nobody asked for' => ['due', '2026-11-24T14:30:00.000Z', '2026-11-24', []];
         yield 'the day first' => ['due', '3/4/2026', '2026-04-03', ['24/11/2026']];
         yield 'the month first' => ['due', '3/4/2026', '2026-03-04', ['11/24/2026']];
         yield 'with points' => ['due', '24.11.26', '2026-11-24', []];

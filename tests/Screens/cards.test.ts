@@ -18,6 +18,20 @@ test('cards become the rows of a table, with what any of them says', () => {
     ]);
 });
 
+test('a semicolon is a semicolon, and the most preferred comes first', () => {
+    const said = card(
+        'FN:Dr.\\; Büro',
+        'ORG:Brine\\; Works;Garden',
+        'EMAIL;PREF=100:last@b.example',
+        'EMAIL:none@b.example',
+        'EMAIL;PREF=1:best@b.example',
+    );
+    assert.deepEqual(rowsOfCards(said), [
+        ['Name', 'Email', 'Organisation'],
+        ['Dr.; Büro', 'best@b.example', 'Brine; Works'],
+    ]);
+});
+
 test('an older card is read as well, folded lines and names in any script', () => {
     const old = ['BEGIN:VCARD', 'VERSION:3.0', 'FN:שרה', ' 🌿', 'TEL;TYPE=CELL,pref:+47 1', 'END:VCARD', ''].join('\n');
     assert.deepEqual(rowsOfCards(old), [

@@ -11,6 +11,8 @@ use App\Http\Api\Shape\HolidaysShape;
 use App\Http\Input\CalendarInput;
 use App\Http\Input\HolidayFileInput;
 use App\Store\CalendarKeep;
+use App\Store\HouseClock;
+use App\Store\Ical\Holidays;
 use App\Store\Refused;
 use App\Store\RefusedFor;
 use Illuminate\Http\JsonResponse;
@@ -102,11 +104,11 @@ final class CalendarController extends Controller
             responses: [new Ok(HolidaysShape::class)],
         ),
     ]
-    public function holidays(HolidayFileInput $request): HolidaysShape
+    public function holidays(HolidayFileInput $request, HouseClock $clock): HolidaysShape
     {
         $given = $request->validated();
 
-        return new HolidaysShape($this->keep->holidays($given['text']));
+        return new HolidaysShape(...Holidays::of($given['text'], $clock->now()));
     }
 
     private function kept(?int $id, CalendarInput $request): int

@@ -16,6 +16,7 @@ use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Response;
 use OpenApi\Attributes as OA;
 use Sabre\VObject\Component\VCard;
+use Sabre\VObject\Property\Unknown;
 use VividLedger\Rights\Act;
 use VividLedger\Schema\FieldType;
 
@@ -58,7 +59,9 @@ final class CalendarFileController extends Controller
             operationId: 'card',
             description: 'A record as a card (vCard 4, RFC 6350): its name, addresses and numbers, and the record it belongs to.',
             tags: ['records'],
-            responses: [new OA\Response(response: 200, description: 'A card', content: new OA\MediaType('text/vcard'))],
+            responses: [new OA\Response(response: 200, description: 'A card', content: new OA\MediaType(
+                mediaType: 'text/vcard', schema: new OA\Schema(type: 'string'),
+            ))],
         ),
     ]
     public function card(string $type, int $id, RecordShapes $shapes): Response
@@ -67,12 +70,15 @@ final class CalendarFileController extends Controller
         $record = ById::record($recordType, $id) ?? throw Refused::noRecord($recordType, $id);
         // As whoever asks sees it: a hidden field is not in the type, and what they do not see has no title.
         $shape = $shapes->of($recordType, [$record])[0];
-        $card = new VCard(['FN' => $shape->title, 'UID' => "{$type}-{$id}@".parse_url((string) config('app.url'), PHP_URL_HOST)]);
+        $card = new VCard(['FN' => $shape->title]);
+        // A name that is an address is one (RFC 6350 §6.7.6), and an address has nothing before its commas.
+        $card->add(new Unknown($card, 'UID', url("/records/{$type}/{$id}")));
         $organisation = null;
         foreach ($recordType->fields as $name => $field) {
             $shown = (string) ($shape->shown[$name] ?? '');
             if (isset(self::CARD[$field->type->value]) && $shown !== '') {
-                $card->add(self::CARD[$field->type->value], $shown);
+                $field->type === FieldType::Link ? $card->add(new Unknown($card, 'URL', $shown))
+                    : $card->add(self::CARD[$field->type->value], $shown);
             } elseif ($field->type === FieldType::Reference && ! $field->system) {
                 $organisation ??= $shown === '' ? null : $shown;
             }

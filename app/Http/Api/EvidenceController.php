@@ -134,7 +134,7 @@ final class EvidenceController extends Controller
             operationId: 'recordThen',
             description: 'A record as it stood just after an entry.',
             tags: ['records'],
-            parameters: [new Query('entry', 'integer')],
+            parameters: [new Query('entry', 'integer', isNeeded: true)],
             responses: [new Ok(RecordShape::class)],
         ),
     ]

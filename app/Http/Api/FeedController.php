@@ -6,11 +6,12 @@ namespace App\Http\Api;
 
 use App\Http\Api\Describe\Ok;
 use App\Http\Api\Shape\FeedShape;
+use App\Models\Columns;
+use App\Models\Entry;
 use App\Models\Person;
 use App\Models\Task;
 use App\Store\Access\InSight;
 use App\Store\Access\SeenTexts;
-use App\Store\HouseClock;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
@@ -56,7 +57,7 @@ final class FeedController extends Controller
         return response()->noContent();
     }
 
-    public function show(string $secret, HouseClock $clock, InSight $inSight): Response
+    public function show(string $secret, Request $request, InSight $inSight): Response
     {
         $person = Person::query()->where('feed', hash('sha256', $secret))->where('active', true)->first();
         if ($person === null) {
@@ -64,28 +65,38 @@ final class FeedController extends Controller
         }
         $calendar = new VCalendar(['PRODID' => '-//Vivid Ledger//Tasks//EN', 'X-WR-CALNAME' => "Tasks of {$person->name}"]);
         $host = parse_url((string) config('app.url'), PHP_URL_HOST);
-        $tasks = Task::query()->open()->where('assignee_id', $person->id)->whereNotNull('due_at')->orderBy('due_at')->limit(self::MOST);
+        $tasks = Task::query()->open()->where('assignee_id',
+            $person->id)->whereNotNull('due_at')->orderBy('due_at')->limit(self::MOST)->get();
         $texts = new SeenTexts($inSight->of($person));
-        foreach ($tasks->get() as $task) {
-            $due = $task->due_at ?? $clock->now();
+        $changed = Entry::rows()->whereIn('task_id', $tasks->modelKeys())->groupBy('task_id')->selectRaw('task_id, MAX(at) AS at')
+            ->pluck('at', 'task_id');
+        foreach ($tasks as $task) {
+            $due = $task->due_at ?? $task->given_at;
             $common = [
-                'DTSTAMP' => $clock->now(), 'SUMMARY' => $texts->shown($task->title, $task->tells),
+                // When it was last revised (RFC 5545 §3.8.7.2), so that what is as it was looks so.
+                'DTSTAMP' => isset($changed[$task->id]) ? new \DateTimeImmutable((string) Columns::iso((string) $changed[$task->id]))
+                    : $task->given_at,
+                'SUMMARY' => $texts->shown($task->title, $task->tells),
                 'URL' => url("/records/{$task->record_type}/{$task->record_id}"),
             ];
-            $calendar->add('VTODO', ['UID' => "task-{$task->id}@{$host}", 'DUE' => $due,
-                'DESCRIPTION' => $texts->shown($task->notes, $task->tells)] + $common + [
-                    'PRIORITY' => match ($task->priority) {
-                        'high' => 1, 'low' => 9, default => 5
-                    },
-                ]);
+            $calendar->add('VTODO', $common + [
+                'UID' => "task-{$task->id}@{$host}", 'DUE' => $due, 'DESCRIPTION' => $texts->shown($task->notes, $task->tells),
+                'PRIORITY' => match ($task->priority) {
+                    'high' => 1, 'low' => 9, default => 5
+                },
+            ]);
             // Many calendars show no to-dos, so each stands there as an event of its last half hour too.
             $calendar->add('VEVENT', $common + [
                 'UID' => "due-{$task->id}@{$host}", 'DTSTART' => $due->modify('-30 minutes'), 'DTEND' => $due, 'TRANSP' => 'TRANSPARENT',
             ]);
         }
-
-        return response($calendar->serialize(), 200, [
-            'Content-Type' => 'text/calendar; charset=utf-8', 'Cache-Control' => 'private, no-store', 'X-Robots-Tag' => 'noindex',
+        $answer = response($calendar->serialize(), 200, [
+            'Content-Type' => 'text/calendar; charset=utf-8', 'Cache-Control' => 'private, no-cache', 'X-Robots-Tag' => 'noindex',
         ]);
+        // Calendar programs look every few minutes, and mostly nothing has changed.
+        $answer->setEtag(hash('xxh128', (string) $answer->getContent()));
+        $answer->isNotModified($request);
+
+        return $answer;
     }
 }

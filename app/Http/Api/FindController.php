@@ -29,7 +29,7 @@ final class FindController extends Controller
             description: 'Records of every type that have each word, or its beginning, in one of their texts, or the number that is asked '
                 .'for, the best first; where there is none, those that are nearly called so. Rules, people and views besides.',
             tags: ['records'],
-            parameters: [new Query('text', 'string', 'A number, or words.')],
+            parameters: [new Query('text', 'string', 'A number, or words.', isNeeded: true)],
             responses: [new Ok(FoundAllShape::class)],
         ),
     ]

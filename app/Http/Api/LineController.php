@@ -33,7 +33,7 @@ final class LineController extends Controller
             operationId: 'linesOfDay',
             description: 'What is pencilled in for a day of the company.',
             tags: ['time'],
-            parameters: [new Query('date', 'string', 'Such as 2026-11-24.')],
+            parameters: [new Query('date', 'string', 'Such as 2026-11-24.', isNeeded: true)],
             responses: [new Ok(AheadShape::class, list: true)],
         ),
     ]

@@ -27,6 +27,7 @@ final readonly class ImportPlan
         public Mode $mode = Mode::Create,
         public array $conventions = [],
         public int $begins = 0,
+        public bool $endsWithReturns = false,
     ) {
     }
 
@@ -38,6 +39,7 @@ final readonly class ImportPlan
             (string) ($spec['name'] ?? ''), (string) ($spec['encoding'] ?? 'UTF-8'), (string) ($spec['delimiter'] ?? ','),
             (int) ($spec['skips'] ?? 0), $spec['heads'] ?? [], $spec['fields'] ?? [], $spec['key'] ?? null,
             Mode::from($spec['mode'] ?? 'create'), $spec['conventions'] ?? [], (int) ($spec['begins'] ?? 0),
+            (bool) ($spec['endsWithReturns'] ?? false),
         );
     }
 

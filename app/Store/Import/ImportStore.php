@@ -81,9 +81,15 @@ final readonly class ImportStore
         $this->mustBe($job, BulkStatus::Draft);
         $file = new ImportedFile($job);
         $form = $file->form();
-        $plan = new ImportPlan($job->spec['name'], $form->encoding, $form->delimiter, $form->skips);
+        $plan = new ImportPlan(
+            $job->spec['name'], $form->encoding, $form->delimiter, $form->skips, endsWithReturns: $form->endsWithReturns,
+        );
+        $above = $form->above;
         [$heads, $begins, $sample, $count] = [null, 0, [], 0];
         foreach ($file->rows($plan) as [$cells, $reached]) {
+            if ($above-- > 0) {
+                continue;
+            }
             if ($heads === null) {
                 [$heads, $begins] = [array_map(trim(...), $cells), $reached];
 
@@ -121,6 +127,7 @@ final readonly class ImportStore
         $key = self::likelyKey($type, $guessed);
         $job->spec = [
             'name' => $plan->name, 'encoding' => $plan->encoding, 'delimiter' => $plan->delimiter, 'skips' => $plan->skips,
+            'endsWithReturns' => $plan->endsWithReturns,
             'heads' => $heads, 'begins' => $begins, 'fields' => $guessed, 'key' => $key,
             'mode' => ($key === null ? Mode::Create : Mode::Both)->value,
             'samples' => array_map(static fn (array $cells): array => array_map(

@@ -121,7 +121,8 @@ final class ImportedFile
         $places = ImportFilePiece::query()->where('job_id', $this->job->id)->orderBy('place')->pluck('place');
         foreach ($places as $place) {
             $content = (string) ImportFilePiece::query()->where('job_id', $this->job->id)->where('place', $place)->value('content');
-            fwrite($out, $place === 0 ? substr($content, $plan->skips) : $content);
+            $content = $place === 0 ? substr($content, $plan->skips) : $content;
+            fwrite($out, $plan->endsWithReturns ? strtr($content, "\r", "\n") : $content);
         }
         if (isset($filter) && is_resource($filter)) {
             stream_filter_remove($filter);

@@ -133,10 +133,10 @@ final class ListLetter
         $text = '';
         foreach (array_filter($this->groups) as $heading => $sections) {
             $text .= $this->counted($heading, $sections)."\n";
-            foreach ($sections as $name => [, $rows]) {
-                $text .= $this->caption($heading, $name);
-                foreach ($rows as [$number, , $cells]) {
-                    $text .= "  {$number}  ".str_replace("\n", ' ', implode('  ', $cells))."\n";
+            foreach ($sections as $name => [$columns, $rows]) {
+                $text .= $this->caption($heading, $name).'  '.implode(' | ', ['Number', ...$columns])."\n";
+                foreach ($rows as [$number, $address, $cells]) {
+                    $text .= '  '.str_replace("\n", ' ', implode(' | ', [$number, ...$cells]))." ({$address})\n";
                 }
             }
             $text .= "\n";

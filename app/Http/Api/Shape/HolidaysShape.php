@@ -14,10 +14,14 @@ final readonly class HolidaysShape implements \JsonSerializable
 
     /**
      * @param  array<array-key, mixed>  $holidays
+     * @param  list<string>  $said
      */
     public function __construct(
         #[OA\Property(type: 'object', additionalProperties: true)]
         public array $holidays,
+        #[OA\Property(description: 'What of the file is not taken in, or not all of it, each in words.',
+            items: new OA\Items(type: 'string'))]
+        public array $said,
     ) {
     }
 }

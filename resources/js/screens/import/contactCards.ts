@@ -11,17 +11,28 @@ const COLUMNS: [string, (card: ICAL.Component) => string][] = [
     ['Notes', (card) => text(card, 'note')],
 ];
 
+/** From 1, what is preferred most, to 100 (RFC 6350, 5.3); what says nothing comes behind. In version 3 a type says it. */
+function preference(one: ICAL.Property): number {
+    const said = Number(one.getFirstParameter('pref'));
+    if (said >= 1 && said <= 100) return said;
+    return [one.getParameter('type') ?? []].flat().some((type) => String(type).toLowerCase() === 'pref') ? 1 : 101;
+}
+
 function text(card: ICAL.Component, name: string): string {
-    // Of several the one that is preferred, else the first.
-    const all = card.getAllProperties(name);
-    const isPreferred = (one: ICAL.Property) =>
-        String(one.getFirstParameter('pref') ?? '') !== '' || [one.getParameter('type') ?? []].flat().includes('pref');
-    return String((all.find(isPreferred) ?? all[0])?.getFirstValue() ?? '').trim();
+    const [best] = card.getAllProperties(name).sort((one, other) => preference(one) - preference(other));
+    return plain(best?.getFirstValue());
+}
+
+/** A semicolon has a backslash before it where it parts nothing, too (RFC 6350, 3.4). */
+function plain(value: unknown): string {
+    return String(value ?? '')
+        .replaceAll('\\;', ';')
+        .trim();
 }
 
 function first(card: ICAL.Component, name: string): string {
     const value = card.getFirstPropertyValue(name);
-    return String(Array.isArray(value) ? (value[0] ?? '') : (value ?? '')).trim();
+    return plain(Array.isArray(value) ? value[0] : value);
 }
 
 function nameOf(card: ICAL.Component): string {

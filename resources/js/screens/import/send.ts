@@ -4,14 +4,6 @@ import { csvOf } from '../records/list/csv';
 const PIECE = 1_000_000;
 const MOST = 50_000_000;
 
-/** A cell of a workbook as the server reads it. */
-function written(cell: unknown): string {
-    if (cell === null || cell === undefined) return '';
-    // Workbooks keep days and moments alike; what has no time of day is a day.
-    if (cell instanceof Date) return cell.toISOString().replace(/T00:00:00\.000Z$/, '');
-    return String(cell);
-}
-
 /** A workbook's first sheet, and cards, become the text of a table; a table of text is sent as it is. */
 async function bytesOf(file: File): Promise<Blob> {
     if (/\.(vcf|vcard)$/i.test(file.name)) {
@@ -23,10 +15,9 @@ async function bytesOf(file: File): Promise<Blob> {
         }
     }
     if (!/\.xlsx$/i.test(file.name)) return file;
-    const { readSheet } = await import('read-excel-file/browser');
+    const { rowsOfWorkbook } = await import('./workbook');
     try {
-        const rows = await readSheet(file);
-        return new Blob([csvOf(rows.map((row) => row.map(written)))]);
+        return new Blob([csvOf(await rowsOfWorkbook(file))]);
     } catch {
         throw new Error('This workbook cannot be read. Save it once more as .xlsx, or as CSV.');
     }

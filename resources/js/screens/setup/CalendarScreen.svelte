@@ -67,6 +67,8 @@
             toasts.tell(
                 `${file.name}: ${counted(Object.keys(days).length, ['# day read.', '# days read.'])} Keep the calendar to make them count.`,
             );
+            // What the file has besides.
+            if (read.said.length) toasts.complain(read.said.join(' '));
         } catch (thrown) {
             toasts.complain(said(thrown));
         }

@@ -16,11 +16,12 @@
         moved: { tone: 'marigold', label: 'other date' },
         done: { tone: 'fern', label: say('done') },
         same: { tone: 'harbor', label: 'as it is' },
+        left: { tone: 'edge', label: 'left out' },
     };
     let record = $state.raw<Shapes['FoundShape'] | null>(null);
     let busy = $state(false);
     const news = untrack(() => tasks.filter((task) => task.what === 'given').length);
-    const changes = untrack(() => tasks.filter((task) => task.what !== 'same').length);
+    const changes = untrack(() => tasks.filter((task) => task.what !== 'same' && task.what !== 'left').length);
 
     async function bring() {
         if (changes === 0) return onclose();
@@ -42,10 +43,13 @@
 <Confirm title="From the calendar" go={changes ? 'Bring them in' : 'Close'} {busy} onconfirm={bring} {onclose}>
     <ul class="max-h-[40vh] overflow-auto text-ink" aria-label="To-dos of the file">
         {#each tasks as task, index (index)}
-            <li class="flex items-baseline gap-2 border-b border-ruled py-1.5">
-                <span class="min-w-0 flex-1 truncate">{task.title}</span>
-                <span class="figures mini">{task.dueAt ? moment(task.dueAt) : 'any time'}</span>
-                <Stamp tone={what[task.what].tone}>{what[task.what].label}</Stamp>
+            <li class="border-b border-ruled py-1.5">
+                <div class="flex items-baseline gap-2">
+                    <span class="min-w-0 flex-1 truncate">{task.title}</span>
+                    <span class="figures mini">{task.dueAt ? moment(task.dueAt) : 'any time'}</span>
+                    <Stamp tone={what[task.what].tone}>{what[task.what].label}</Stamp>
+                </div>
+                {#each task.said as said (said)}<p class="mini">{said}</p>{/each}
             </li>
         {/each}
     </ul>

@@ -23,16 +23,24 @@
     ]);
 </script>
 
-<dl class="flex flex-wrap border-y border-ruled px-4">
+<ul class="flex flex-wrap border-y border-ruled px-4">
     {#each marks as mark (mark.label)}
-        <a class="min-w-[92px] flex-1 px-3 py-2.5 hover:bg-[#faf6ec]" href={mark.to} title={mark.says}>
-            <dd class="figures text-[20px] leading-tight {mark.bad && mark.count ? 'text-madder' : mark.count ? '' : 'text-ink-3'}">
-                {mark.count}
-            </dd>
-            <dt class="text-[12px] leading-snug {mark.bad && mark.count ? 'font-semibold' : 'text-ink-2'}">{mark.label}</dt>
-        </a>
+        <li class="min-w-[92px] flex-1">
+            <a class="block px-3 py-2.5 hover:bg-[#faf6ec]" href={mark.to} title={mark.says}>
+                <span
+                    class="figures block text-[20px] leading-tight {mark.bad && mark.count
+                        ? 'text-madder'
+                        : mark.count
+                          ? ''
+                          : 'text-ink-3'}"
+                >
+                    {mark.count}
+                </span>
+                <span class="block text-[12px] leading-snug {mark.bad && mark.count ? 'font-semibold' : 'text-ink-2'}">{mark.label}</span>
+            </a>
+        </li>
     {/each}
-</dl>
+</ul>
 <div class="scroll">
     {#each rules.rules as rule (rule.id)}
         <a class="flex items-center gap-3 border-b border-ruled px-7 py-2 hover:text-iris max-[700px]:px-4" href="/rules/{rule.id}">
