@@ -73,7 +73,7 @@ node_is_new_enough() {
 }
 
 # The committed lock has no addresses (docs/decisions/composer-lock.md), so a local twin is resolved to the same versions.
-install_php() {
+install_php() { # [--no-dev]
     if ! cmp -s composer.json composer.local.json || ! php bin/lib/lock.php same composer.lock composer.local.lock; then
         cp composer.json composer.local.json
         rm -f composer.local.lock
@@ -82,8 +82,9 @@ install_php() {
         php bin/lib/lock.php same composer.lock composer.local.lock \
             || { echo 'The registry serves other files than composer.lock names.'; return 1; }
     fi
-    COMPOSER=composer.local.json composer install --no-progress
-    cp composer.local.lock vendor/.installed.lock
+    COMPOSER=composer.local.json composer install --no-progress --optimize-autoloader "$@"
+    # Without what tests need it is not whole for bin/test.
+    if [ $# = 0 ]; then cp composer.local.lock vendor/.installed.lock; else rm -f vendor/.installed.lock; fi
 }
 
 install_packages() {

@@ -5,9 +5,11 @@ declare(strict_types=1);
 namespace Tests\App;
 
 use App\Evidence\Bulk\BulkWorker;
+use App\Evidence\Jobs\GoThroughBulk;
 use App\Models\BulkJob;
 use App\Models\BulkRow;
 use App\Models\RowResult;
+use Illuminate\Support\Facades\Artisan;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Queue;
 use Tests\App\Support\AppTestCase;
@@ -103,6 +105,21 @@ final class BulkChangeTest extends AppTestCase
         self::assertSame('low', DB::table('records_ticket')->where('id', $ids[0])->value('priority'));
         self::assertSame(0, DB::table('tasks')->where('status', 'open')->count(), 'what the rule gave is cancelled with it');
         self::assertSame(229, BulkRow::query()->where('job_id', $job['id'])->where('result', RowResult::Undone)->count());
+    }
+
+    /** A queue that forgets, as one in memory does, delays it by a minute and no more. */
+    public function test_one_whose_job_is_lost_is_gone_on_with(): void
+    {
+        $ids = $this->tickets(3, ['topic' => 'watering']);
+        $job = $this->as('ines.okafor', 'POST', 'bulk', [
+            'recordType' => 'ticket', 'records' => $ids, 'values' => ['topic' => 'invoice'],
+        ])->assertCreated()->json('id');
+        Queue::fake();
+        self::assertSame(0, Artisan::call('schedule:run'));
+        $again = Queue::pushed(GoThroughBulk::class)->sole();
+        $this->app->call([$again, 'handle']);
+        self::assertSame('done', $this->as('ines.okafor', 'GET', "bulk/{$job}")->assertOk()->json('status'));
+        self::assertSame(3, DB::table('records_ticket')->where('topic', 'invoice')->count());
     }
 
     public function test_a_worker_that_dies_has_done_whole_pieces_only(): void

@@ -12,6 +12,7 @@
     {#each offers as offer, index (offer)}
         <button
             type="button"
+            id="{id}-{index}"
             class="option"
             role="option"
             tabindex="-1"

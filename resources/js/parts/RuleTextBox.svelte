@@ -95,7 +95,8 @@
         class="figures h-[350px] resize-y text-[12.5px] leading-relaxed"
         aria-label={label}
         aria-autocomplete="list"
-        aria-controls="text-completions"
+        aria-controls={offers.length ? 'text-completions' : undefined}
+        aria-activedescendant={offers.length ? `text-completions-${chosen}` : undefined}
         spellcheck="false"
         {readonly}
         bind:value={text}

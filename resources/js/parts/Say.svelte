@@ -105,9 +105,9 @@
         {placeholder}
         autocomplete="off"
         spellcheck="false"
-        role="combobox"
-        aria-expanded={choices.length > 0}
-        aria-controls="said-{uid}"
+        aria-autocomplete="list"
+        aria-controls={choices.length > 0 ? `said-${uid}` : undefined}
+        aria-activedescendant={choices.length > 0 ? `said-${uid}-${at}` : undefined}
         bind:value={text}
         onkeydown={key}
         onfocus={() => (focused = true)}

@@ -82,6 +82,7 @@
                 bind:value={text}
                 bind:elementRef={box}
                 aria-controls={offered.length ? uid : undefined}
+                aria-activedescendant={offered.length ? `${uid}-${at}` : undefined}
                 aria-autocomplete="list"
                 onkeydown={key}
                 oninput={() => ([caret, at] = [box?.selectionStart ?? 0, 0])}
