@@ -82,7 +82,7 @@ install_php() { # [--no-dev]
         php bin/lib/lock.php same composer.lock composer.local.lock \
             || { echo 'The registry serves other files than composer.lock names.'; return 1; }
     fi
-    COMPOSER=composer.local.json composer install --no-progress --optimize-autoloader "$@"
+    COMPOSER=composer.local.json composer install --no-progress "$@"
     # Without what tests need it is not whole for bin/test.
     if [ $# = 0 ]; then cp composer.local.lock vendor/.installed.lock; else rm -f vendor/.installed.lock; fi
 }
