@@ -21,11 +21,23 @@ final class ConfigurationWatch
 
     public function look(): void
     {
-        $settings = CompanySettings::rows()->where('id', CompanySettings::ID)->first(['schema_version', 'kept_version']);
-        $version = $settings === null ? '' : "{$settings->schema_version} {$settings->kept_version}";
+        $version = $this->now();
         if ($this->seen !== null && $this->seen !== $version) {
             $this->app->forgetScopedInstances();
         }
         $this->seen = $version;
+    }
+
+    /** Whether something was changed since the last look: what is claimed by then is left for the next. */
+    public function hasMoved(): bool
+    {
+        return $this->now() !== $this->seen;
+    }
+
+    private function now(): string
+    {
+        $settings = CompanySettings::rows()->where('id', CompanySettings::ID)->first(['schema_version', 'kept_version']);
+
+        return $settings === null ? '' : "{$settings->schema_version} {$settings->kept_version}";
     }
 }

@@ -30,7 +30,7 @@ final readonly class Lanes
 
         return match ($lane) {
             Lane::Lines => $this->app->make(SignOffsDue::class)->work() + $this->app->make(SlipsDue::class)->work()
-                + $this->app->make(LineWorker::class)->work((int) config('ledger.batch')),
+                + $this->app->make(LineWorker::class)->work((int) config('ledger.batch'), $this->watch),
             Lane::Sweep => $this->app->make(Sweep::class)->work() + $this->app->make(FoundTexts::class)->takeUpWords(),
             Lane::Turn => $this->app->make(ClockTurner::class)->work(1.0),
             Lane::Notices => $this->app->make(NoticeLetters::class)->work(),

@@ -24,15 +24,18 @@ final readonly class LineWorker
     ) {
     }
 
-    /** @return int how many lines came to their end; fewer than a batch means that nothing more is due, or others are at it */
-    public function work(int $batch): int
+    /**
+     * @param  ?ConfigurationWatch  $watch  of a program that runs for days: what it claimed is not done by what has been changed meanwhile
+     * @return int how many lines came to their end; fewer than a batch means that nothing more is due, or others are at it
+     */
+    public function work(int $batch, ?ConfigurationWatch $watch = null): int
     {
         $claimed = [];
         try {
-            return $this->db->transaction(function () use ($batch, &$claimed): int {
+            return $this->db->transaction(function () use ($batch, $watch, &$claimed): int {
                 $claimed = $this->rows->claim($batch);
 
-                return $claimed === [] ? 0 : $this->ink->perform($this->rows->wholeMoments($claimed));
+                return $claimed === [] || $watch?->hasMoved() === true ? 0 : $this->ink->perform($this->rows->wholeMoments($claimed));
             });
         } catch (\Throwable $broken) {
             if ($claimed === [] || $this->db->isGone($broken)) {

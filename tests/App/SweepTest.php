@@ -246,7 +246,8 @@ final class SweepTest extends TimeTestCase
             'like',
             '%bram.castellan%',
         )->orderBy('id')->value('text');
-        self::assertStringContainsString("Late (1)\n  T-".sprintf('%04d', $late['id']).'  Late one  Brine & Barrow Hotel', $text);
+        self::assertStringContainsString("Late (1)\n  Number | Subject | Customer › Name | Due\n  T-"
+            .sprintf('%04d', $late['id']).' | Late one | Brine & Barrow Hotel | ', $text);
         self::assertStringContainsString("Next 5 working days (1)\n", $text);
         self::assertStringNotContainsString('Far one', $text);
         self::assertStringNotContainsString('somebody else', $text);
