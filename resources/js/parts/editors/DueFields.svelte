@@ -33,7 +33,7 @@
 
 <div class="flex items-center gap-2">
     <Input
-        class="w-16 shrink-0"
+        class="w-16! shrink-0"
         type="number"
         min={least}
         step="1"

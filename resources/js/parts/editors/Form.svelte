@@ -85,7 +85,7 @@
                 <label class="flex items-center gap-2"
                     >{field.label}
                     <Input
-                        class="w-20"
+                        class="w-20!"
                         type="number"
                         min={field.least}
                         max={field.most}

@@ -107,7 +107,7 @@
                 >
                     {#each records.data ?? [] as row (row.id)}<option value={row.id}>{row.number} {row.title}</option>{/each}
                 </Select>
-                <Input class="w-28 shrink-0" type="search" placeholder="Find…" aria-label="Find a record" bind:value={search} />
+                <Input class="w-28! shrink-0" type="search" placeholder="Find…" aria-label="Find a record" bind:value={search} />
             </div>
             {#if preview.data}
                 <div class="scroll mt-4 rounded-md border border-edge bg-white p-5 text-[13.5px] shadow-sm" data-preview>

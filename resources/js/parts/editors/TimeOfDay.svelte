@@ -6,7 +6,7 @@
 </script>
 
 <Input
-    class="figures w-20"
+    class="figures w-20!"
     type="text"
     inputmode="numeric"
     placeholder="09:00"

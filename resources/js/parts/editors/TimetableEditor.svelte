@@ -50,7 +50,7 @@
     <div class="space-y-2 px-4 py-3 text-[12.5px] text-ink-2">
         <div class="flex items-center gap-2">
             <!-- svelte-ignore a11y_autofocus -->
-            every <Input class="w-16" type="number" min="1" max="60" aria-label="Interval" bind:value={table.interval} autofocus />
+            every <Input class="w-16!" type="number" min="1" max="60" aria-label="Interval" bind:value={table.interval} autofocus />
             <Select placeholder="" aria-label="Unit" bind:value={table.freq}>
                 {#each Object.entries(units) as [key, label] (key)}<option value={key}>{label}</option>{/each}
             </Select>

@@ -106,7 +106,7 @@
                             ><b class="font-semibold text-ink">{way.label}</b><br /><span class="text-[12.5px]">{way.hint}</span>
                             {#if way.key === 'start' && existing === 'start'}
                                 <span class="mt-1.5 flex items-center gap-2 text-[12.5px]"
-                                    >over <Input class="w-16" type="number" min="0" max="720" aria-label="Hours" bind:value={hours} />
+                                    >over <Input class="w-16!" type="number" min="0" max="720" aria-label="Hours" bind:value={hours} />
                                     hours:
                                     {hours > 0
                                         ? `about ${Math.max(1, Math.round(numbers.data.starting / hours))} an hour`

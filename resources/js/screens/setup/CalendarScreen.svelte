@@ -131,7 +131,7 @@
                 <span class="w-24 {edited.hours[key] ? 'font-medium' : 'text-ink-3'}">{label}</span>
                 {#each edited.hours[key] ?? [] as span, at (at)}
                     <Input
-                        class="figures w-20 py-0.5"
+                        class="figures w-20! py-0.5"
                         type="text"
                         inputmode="numeric"
                         placeholder="09:00"
@@ -144,7 +144,7 @@
                     />
                     –
                     <Input
-                        class="figures w-20 py-0.5"
+                        class="figures w-20! py-0.5"
                         type="text"
                         inputmode="numeric"
                         placeholder="09:00"

@@ -117,7 +117,7 @@
             </span>
             <span>Secret header</span>
             <span class="flex items-center gap-2">
-                <Input class="w-40" aria-label="Name of the secret header" bind:value={edited.secretHeader} />
+                <Input class="w-40!" aria-label="Name of the secret header" bind:value={edited.secretHeader} />
                 <Input
                     type="password"
                     autocomplete="new-password"
@@ -137,9 +137,9 @@
             />
             <span>Limits</span>
             <span class="flex flex-wrap items-center gap-1.5">
-                <Input class="w-14" type="number" min="1" max="60" aria-label="Seconds" bind:value={edited.timeout} /> s each,
-                <Input class="w-14" type="number" min="1" max="20" aria-label="Tries" bind:value={edited.tries} /> tries,
-                <Input class="w-14" type="number" min="1" max="50" aria-label="At once" bind:value={edited.atOnce} /> at once,
+                <Input class="w-14!" type="number" min="1" max="60" aria-label="Seconds" bind:value={edited.timeout} /> s each,
+                <Input class="w-14!" type="number" min="1" max="20" aria-label="Tries" bind:value={edited.tries} /> tries,
+                <Input class="w-14!" type="number" min="1" max="50" aria-label="At once" bind:value={edited.atOnce} /> at once,
                 <Input class="w-18" type="number" min="1" max="6000" aria-label="A minute" bind:value={edited.perMinute} /> a minute
             </span>
             <span></span>

@@ -49,7 +49,7 @@
     </p>
     <h3 class="mb-1 font-semibold">One record</h3>
     <form class="flex gap-2" onsubmit={ask_}>
-        <Input class="figures w-36" aria-label="Number of a record" placeholder="T-0042" bind:value={number} />
+        <Input class="figures w-36!" aria-label="Number of a record" placeholder="T-0042" bind:value={number} />
         <button class="btn">May they?</button>
     </form>
     {#if problem}<p class="note-wrong mt-1" role="alert">{problem}</p>{/if}
