@@ -236,7 +236,7 @@ final class ConditionReader
     private static function typeOf(Context $context, Readable $left, Operator $operator): ?string
     {
         return match (true) {
-            $operator instanceof PersonOperator => $operator->compared($left->field()) === $left->field() ? null : People::TYPE,
+            $operator instanceof PersonOperator && $operator->compared($left->field()) !== $left->field() => People::TYPE,
             $left instanceof Path => FieldReader::typeOf($context, $left),
             $left instanceof Total => $left->of === null ? null : $left->children->type,
             default => null,

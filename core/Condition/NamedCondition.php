@@ -35,7 +35,8 @@ final readonly class NamedCondition implements Parted, Spoken
 
     public static function offers(Context $context, Node $node): array
     {
-        return [new Offer('a named condition…', ['kind' => 'named'], 'More')];
+        return $context->directory->namedConditions($context->type->name) === [] ? []
+            : [new Offer('a named condition…', ['kind' => 'named'], 'More')];
     }
 
     public static function read(Context $context, Node $node, Row $row): ?self

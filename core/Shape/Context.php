@@ -134,6 +134,14 @@ final readonly class Context
         return $row !== false && $row->text() !== '';
     }
 
+    /** How many words the row at hand has: more of them afterwards, where what was read has said itself. */
+    public function words(): int
+    {
+        $row = end($this->sheet->rows);
+
+        return $row === false ? 0 : count($row->words);
+    }
+
     public function problems(): int
     {
         return count($this->sheet->problems);

@@ -6,7 +6,6 @@ namespace VividLedger\SignOff;
 
 use VividLedger\Condition\Condition;
 use VividLedger\Condition\ConditionSlot;
-use VividLedger\People\PersonSlot;
 use VividLedger\People\Who;
 use VividLedger\Schema\Field;
 use VividLedger\Shape\Context;
@@ -82,7 +81,7 @@ final readonly class RouteStep
             ))
             ->slot('within', new Addable(new LengthOf, '+ within', TimeForm::length('Within')))
             ->slot('remind', new Addable(new LengthOf(bare: true), '+ reminded', TimeForm::length('Reminded every')))
-            ->slot('late', new LateSlot)->slot('instead', new PersonSlot)
+            ->slot('late', new LateSlot)->slot('instead', new InsteadSlot)
             ->slot('correct', new CorrectSlot)->slot('task', new Also('with a task', 'without a task'))
             ->slot('until', new ConditionSlot(more: '+ until', margin: 'until'))
             ->slot('onlyIf', new ConditionSlot(more: '+ only if', margin: 'only if'));
@@ -97,7 +96,7 @@ final readonly class RouteStep
         }
         $late = $read->any('late', WhenLate::class);
         if ($late === WhenLate::PassOn && $read->any('instead', Who::class) === null) {
-            return $context->problem($node->child('instead')->at, 'missing', Words::say('Choose to whom it is passed on.'));
+            return null;
         }
         if ($late !== null && $read->any('within', Amount::class) === null) {
             return $context->problem($node->child('within')->at, 'missing', Words::say('Say within which time they are to answer.'));

@@ -47,13 +47,16 @@ final readonly class QuestionsSlot extends WordedAs
                 $context->sheet->answers[$question->label] = $question->choices();
             }
         }
-        if ($items === [] || count($items) > Questions::MOST) {
-            $message = $items === []
-                ? Words::say('Say what is asked.')
-                : Words::say('A slip asks at most {most} questions.', most: Questions::MOST);
-            $context->problem($node->at, $items === [] ? 'missing' : 'too_many', $message);
+        if (count($items) > Questions::MOST) {
+            $context->problem($node->at, 'too_many', Words::say('A slip asks at most {most} questions.', most: Questions::MOST));
         }
-        $context->more('+ question', "{$node->at}/".count($items), Editor::choose('Ask', Questions::offers(...)));
+        $next = "{$node->at}/".count($items);
+        $editor = Editor::choose('Ask', Questions::offers(...));
+        if ($items === []) {
+            $context->gap('ask something', $next, $editor, 'missing', Words::say('Say what is asked.'));
+        } else {
+            $context->more('+ question', $next, $editor);
+        }
 
         return $questions;
     }

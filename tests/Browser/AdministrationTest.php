@@ -85,7 +85,7 @@ final class AdministrationTest extends BrowserTestCase
         $this->see('.leaf.right', 'What the rules made of it');
         $this->see('[data-answers]', 'did not fire');
         $this->tab('Today');
-        $this->see('.leaf.left dl', 'fired today');
+        $this->see('.leaf.left ul', 'fired today');
         $this->see('.leaf.left a', 'Stamp waiting since');
         $this->press('My day', '.segments button');
         $this->see('figure [title]');
@@ -101,7 +101,7 @@ final class AdministrationTest extends BrowserTestCase
         $this->signIn('ines.okafor');
         foreach ([1024, 1920] as $width) {
             $this->browser->manage()->window()->setSize(new \Facebook\WebDriver\WebDriverDimension($width, 943));
-            foreach (['/' => 'dl dd', '/records/ticket' => 'table.ledger tbody tr', '/records/ticket/1' => '[data-entry]',
+            foreach (['/' => '.leaf.left ul li', '/records/ticket' => 'table.ledger tbody tr', '/records/ticket/1' => '[data-entry]',
                 '/rules' => 'a.line', '/rules/1' => '[data-word]', '/tasks' => 'h1', '/ledger' => '[data-number]', '/setup' => 'select',
                 '/profile' => 'form'] as $path => $shown) {
                 $this->open($path);

@@ -111,7 +111,7 @@ final class DayTest extends BrowserTestCase
         $this->signOut();
 
         $this->signIn('ines.okafor');
-        $this->see('.leaf.left dl', 'fired today');
+        $this->see('.leaf.left ul', 'fired today');
         $this->see('.leaf.right', 'Last in ink');
     }
 

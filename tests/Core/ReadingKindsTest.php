@@ -164,7 +164,7 @@ final class ReadingKindsTest extends TestCase
 
         yield 'a message for nobody' => [$message(['to' => []]), '/lines/0/to/0', 'missing'];
         yield 'a message to no address' => [
-            $message(['to' => [['kind' => 'address', 'address' => 'nowhere']]]), '/lines/0/to/0', 'wrong_type',
+            $message(['to' => [['kind' => 'address', 'address' => 'nowhere']]]), '/lines/0/to/0/address', 'wrong_type',
         ];
         yield 'a message to a field that is no contact' => [
             $message(['to' => [['kind' => 'field', 'path' => 'cost']]]), '/lines/0/to/0', 'unknown_field',
@@ -187,7 +187,7 @@ final class ReadingKindsTest extends TestCase
                 'kind' => 'create_record', 'type' => 'customer',
                 'set' => [['field' => 'plan', 'to' => ['kind' => 'value', 'value' => 'full']]],
             ]),
-            '/lines/0/set', 'required',
+            '/lines/0/set/1', 'required',
         ];
         yield 'a team that is not there' => [
             $line(['kind' => 'assign', 'to' => ['kind' => 'in_turn', 'team' => 'Divers']]), '/lines/0/to', 'unknown_team',

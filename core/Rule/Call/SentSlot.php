@@ -38,14 +38,16 @@ final readonly class SentSlot extends WordedAs
             }
             $sent[] = $this->one($context, $item, array_map(static fn (?Sent $one): string => $one->name ?? '', $sent));
         }
-        if ($items === [] || count($items) > self::MOST) {
-            $context->problem(
-                $node->at,
-                'missing',
-                $items === [] ? Words::say('Choose what is sent.') : Words::say('At most {most} fields are sent.', most: self::MOST),
-            );
+        $next = "{$node->at}/".count($items);
+        $editor = Editor::choose('Field', static fn (): array => self::offers($context));
+        if ($items === []) {
+            $context->gap('choose a field', $next, $editor, 'missing', Words::say('Choose what is sent.'));
+        } else {
+            $context->more('+ field', $next, $editor);
         }
-        $context->more('+ field', "{$node->at}/".count($items), Editor::choose('Field', static fn (): array => self::offers($context)));
+        if (count($items) > self::MOST) {
+            $context->problem($node->at, 'missing', Words::say('At most {most} fields are sent.', most: self::MOST));
+        }
 
         return array_values(array_filter($sent));
     }

@@ -8,6 +8,7 @@ use VividLedger\Record\InvalidValue;
 use VividLedger\Rule\Performance\Performance;
 use VividLedger\Schema\RecordType;
 use VividLedger\Shape\Context;
+use VividLedger\Shape\Editor;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Scope;
 use VividLedger\Shape\Shape;
@@ -75,8 +76,10 @@ final readonly class CreateRecord implements Line, Writes
         $given = array_map(static fn (Assignment $assignment): string => $assignment->field->name, $assignments->all);
         foreach ($type->ownFields() as $field) {
             if ($field->required && ! in_array($field->name, $given, true)) {
-                return $context->problem(
-                    $node->child('set')->at,
+                return $context->gap(
+                    "add {$field->label}",
+                    "{$node->child('set')->at}/".count($node->child('set')->items()),
+                    Editor::begin(['field' => $field->name]),
                     'required',
                     Words::say('{one} needs {field}: add it.', one: ucfirst($type->one()), field: $field->label),
                 );

@@ -60,8 +60,10 @@ final class Lines
         $bare = $read;
         $own = $node->child('onlyIf');
         if ($own->isMissing()) {
-            // The word belongs to the line's own sentence, above the rows of its conditions.
-            $context->wordIn($row, '+ only if', WordRole::More, $own->at, Editor::conditions());
+            // The word belongs to the line's own sentence, above the rows of its conditions. What is made of many records has none.
+            if (! is_a((string) self::ofKind($node->kind()), SentTogether::class, true)) {
+                $context->wordIn($row, '+ only if', WordRole::More, $own->at, Editor::conditions());
+            }
         } else {
             $condition = ConditionReader::read($context, $own, 'only if', 1);
             $read = $read === null || $condition === null ? null : new OnlyIf($read, $condition, $said);
@@ -127,13 +129,22 @@ final class Lines
 
     private static function line(Context $context, Node $node): ?Line
     {
+        $line = self::ofKind($node->kind());
+
+        return $line !== null ? $line::read($context, $node) : $context->gap('choose what to do', $node->at, null, 'unknown_line',
+            Words::say('Choose what this line does, or remove it.'));
+    }
+
+    /** @return ?class-string<Line> */
+    private static function ofKind(string $kind): ?string
+    {
         foreach (self::all() as $line) {
-            if ($line::kind() === $node->kind()) {
-                return $line::read($context, $node);
+            if ($line::kind() === $kind) {
+                return $line;
             }
         }
 
-        return $context->gap('choose what to do', $node->at, null, 'unknown_line', Words::say('Choose what this line does, or remove it.'));
+        return null;
     }
 
     /** What the margin leaves out of the line's time, and when it comes too late. */

@@ -28,10 +28,13 @@ final readonly class ListDate extends WordedAs
     public function read(Context $context, Node $node, Filled $around): ?Field
     {
         $type = ListSection::seen($context, $around)->type;
-        $editor = Editor::choose('By when it is due', fn (): array => [
-            ...($this->isFirst ? [new Offer(self::NONE, null)] : []),
+        // How far ahead it looks is said with the first date, and says nothing without one.
+        $line = $this->isFirst ? substr($node->at, 0, -strlen('/by')) : null;
+        $ahead = $line === null || ! $node->isMissing() ? [] : ["{$line}/days" => 5, "{$line}/workingDays" => true];
+        $editor = Editor::choose('By when it is due', static fn (): array => [
+            ...($line === null ? [] : [new Offer(self::NONE, null, also: ["{$line}/days" => null, "{$line}/workingDays" => null])]),
             ...array_map(
-                static fn (Field $field): Offer => new Offer($field->label, $field->name, 'By when it is due'),
+                static fn (Field $field): Offer => new Offer($field->label, $field->name, 'By when it is due', also: $ahead),
                 array_values(array_filter($type->fields, static fn (Field $field): bool => $field->type->isMoment())),
             ),
         ]);

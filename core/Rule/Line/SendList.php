@@ -53,7 +53,7 @@ final readonly class SendList implements Line, SentTogether
 
     public static function shape(): Shape
     {
-        return Shape::of(self::kind())->starts(['subject' => 'Your list', 'columns' => [], 'days' => 5, 'workingDays' => true])->says(
+        return Shape::of(self::kind())->starts(['subject' => 'Your list', 'columns' => []])->says(
             'Send them {channel} about {subject} with the columns {columns}[, by {by} up to {ahead} ahead][, and {and}][, and '
                 .'their open tasks{tasks}]'
                 .'[, saying {body}]',

@@ -51,10 +51,12 @@ final readonly class Recipients
             if ($index > 0) {
                 $context->glue($index === count($items) - 1 ? 'and' : ',');
             }
+            $words = $context->words();
             $recipient = self::one($context, $item);
             $chooser = self::chooser($context, true);
             if ($recipient === null) {
-                $context->word('somebody', WordRole::Missing, $item->at, $chooser);
+                // What is missing may have said so itself.
+                $context->words() > $words || $context->word('somebody', WordRole::Missing, $item->at, $chooser);
             } else {
                 $context->word($context->said($recipient::shape(), $item->raw), WordRole::Person, $item->at, $chooser);
                 $all[] = $recipient;

@@ -54,8 +54,8 @@ final readonly class RecipientsSlot implements Worded
             return $context->gap($this->gap->text, $next, Recipients::chooser($context), 'missing', $this->gap->message);
         }
         $read = Recipients::read($context, $node);
-        if ($node->items() !== []) {
-            $context->more('+', $next, Recipients::chooser($context));
+        if ($node->items() !== [] && count($node->items()) < $this->most) {
+            $context->more('+ recipient', $next, Recipients::chooser($context));
         }
 
         return $read;

@@ -8,6 +8,7 @@ use VividLedger\Message\Address;
 use VividLedger\Message\Channel;
 use VividLedger\Rule\Performance\Performance;
 use VividLedger\Shape\Context;
+use VividLedger\Shape\Editor;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Offer;
 use VividLedger\Shape\Shape;
@@ -35,8 +36,10 @@ final readonly class ToAddress implements Recipient
         $address = trim($node->child('address')->text() ?? '');
         $sound = filter_var($address, FILTER_VALIDATE_EMAIL) !== false || preg_match('#^\+?[0-9 ()/.-]{4,40}$#', $address) === 1;
 
-        return $sound ? new self($address) : $context->problem(
-            $node->at,
+        return $sound ? new self($address) : $context->gap(
+            $address === '' ? 'which address?' : "“{$address}”",
+            $node->child('address')->at,
+            Editor::line('An e-mail address, or a phone number', 200),
             'wrong_type',
             Words::say('‘{address}’ is neither an e-mail address nor a phone number.', address: $address),
         );

@@ -53,7 +53,7 @@ export function take(page: AnyDocument, place: string, offer: Offer | undefined)
 }
 
 export function besides(file: object, offer: Offer): void {
-    for (const [pointer, value] of Object.entries(offer.also)) put(file, pointer, value as Json);
+    for (const [pointer, value] of Object.entries(offer.also)) put(file, pointer, (value ?? undefined) as Json | undefined);
 }
 
 /** Takes what stands at a place away, with the keys beside it that say nothing without it, and the object that is left empty. */
