@@ -52,29 +52,22 @@ final readonly class Field
     /** The same for comparing: anything can be compared with a value the field itself would not take. */
     public function unbounded(): self
     {
-        return $this->min === null && $this->max === null ? $this
-            : new self(
-                $this->name,
-                $this->label,
-                $this->type,
-                $this->required,
-                $this->choices,
-                $this->target,
-                $this->scale,
-                $this->maxLength,
-                $this->currency,
-                null,
-                null,
-                $this->formula,
-                $this->system,
-                $this->help,
-                $this->section,
-                $this->default,
-                $this->unique,
-                $this->requiredAt,
-                $this->onDelete,
-                $this->numbering,
-            );
+        return $this->min === null && $this->max === null ? $this : $this->as($this->label, null, null);
+    }
+
+    /** The same under another name: what is wrong with an answer is said of what was asked. */
+    public function called(string $label): self
+    {
+        return $this->as($label, $this->min, $this->max);
+    }
+
+    private function as(string $label, ?string $min, ?string $max): self
+    {
+        return new self(
+            $this->name, $label, $this->type, $this->required, $this->choices, $this->target, $this->scale, $this->maxLength,
+            $this->currency, $min, $max, $this->formula, $this->system, $this->help, $this->section, $this->default, $this->unique,
+            $this->requiredAt, $this->onDelete, $this->numbering,
+        );
     }
 
     /** Whether a person or a rule may set it. */

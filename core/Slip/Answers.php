@@ -37,7 +37,8 @@ final readonly class Answers
                 continue;
             }
             try {
-                $value = Value::of($question->field, $raw[$place] ?? ($question->field->type === FieldType::Tick ? false : null));
+                $field = $question->field->called(Words::quoted($question->label));
+                $value = Value::of($field, $raw[$place] ?? ($question->field->type === FieldType::Tick ? false : null));
             } catch (InvalidValue $invalid) {
                 $problems[$place] = [$invalid->reason, $invalid->getMessage()];
 

@@ -30,9 +30,10 @@ final class SlipLanguageTest extends AppTestCase
             ->assertSee('How good was it?');
         $this->post("/slip/{$token}", ['answers' => ['', 'many']])->assertStatus(422)
             ->assertSee('Etwas muss anders beantwortet werden.')->assertSee('Das muss beantwortet werden.')
-            ->assertSee('Schreiben Sie eine Zahl, etwa 12.50.')->assertDontSee('This has to be');
+            ->assertSee('Schreiben Sie eine Zahl, etwa 12,50.')->assertDontSee('This has to be');
         $this->post("/slip/{$token}", ['answers' => ['9', '']])->assertStatus(422)->assertSee('in den Grenzen');
-        $this->post("/slip/{$token}", ['answers' => ['5', '2']])->assertRedirect();
+        $this->post("/slip/{$token}", ['answers' => ['5', '2,5']])->assertRedirect();
+        $this->get("/slip/{$token}?again=1")->assertSee('value="2,5', false);
         $this->get("/slip/{$token}")->assertSee('Ihre Antwort ist angekommen.')->assertDontSee('Your answer');
     }
 

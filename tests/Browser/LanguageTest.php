@@ -43,7 +43,14 @@ final class LanguageTest extends BrowserTestCase
         $this->press('Bearbeiten');
         $this->see('[name=yearly_value], [id$=yearly_value]')->sendKeys('viel');
         $this->press('Speichern');
-        $this->see('.leaf', 'Yearly value nimmt eine Zahl wie 12.50.');
+        $this->see('.leaf', 'Yearly value nimmt eine Zahl wie 12,50.');
+        // A number as Germans write it, and it is shown so where it is typed anew.
+        $this->see('[name=yearly_value], [id$=yearly_value]')->clear()->sendKeys('1.234,5');
+        $this->press('Speichern');
+        $this->see('.leaf.left', '1.234,50');
+        $this->press('Bearbeiten');
+        self::assertSame('1234,50', $this->see('[name=yearly_value], [id$=yearly_value]')->getAttribute('value'));
+        self::assertSame('1234.50', $this->api('GET', "records/customer/{$customer['id']}")['record']['values']['yearly_value']);
 
         // At the door the browser’s language is spoken, behind it their own.
         $this->signOut();

@@ -24,6 +24,7 @@ use VividLedger\Record\Language;
 use VividLedger\Schema\FieldType;
 use VividLedger\Schema\RecordType;
 use VividLedger\Slip\TurnState;
+use VividLedger\Words\TypedNumber;
 use VividLedger\Words\Words;
 
 /**
@@ -101,7 +102,7 @@ final class SlipController extends Controller
             $person = $request->user();
             $this->desk->answer(
                 $turn,
-                array_map(static fn (UploadedFile $file): string => $file->getClientOriginalName(), $files) + $this->moments($turn, $typed),
+                array_map(static fn (UploadedFile $file): string => $file->getClientOriginalName(), $files) + $this->meant($turn, $typed),
                 $person instanceof Person ? $person->id : $turn->person_id,
                 function (RecordType $type, int $record) use ($files, $turn): void {
                     foreach ($files as $file) {
@@ -150,12 +151,12 @@ final class SlipController extends Controller
     }
 
     /**
-     * What stands in a field for date and time is told by the company's clock.
+     * What is meant: a date and time by the company's clock, a number as the language of the page writes it.
      *
      * @param  array<array-key, mixed>  $typed
      * @return array<array-key, mixed>
      */
-    private function moments(SlipTurnRow $turn, array $typed): array
+    private function meant(SlipTurnRow $turn, array $typed): array
     {
         foreach ($this->lines->questions($turn->slip) as $place => $question) {
             $text = $typed[$place] ?? null;
@@ -164,6 +165,8 @@ final class SlipController extends Controller
             } elseif ($question->field->type === FieldType::DateTime && is_string($text) && $text !== '') {
                 $at = \DateTimeImmutable::createFromFormat('!Y-m-d\TH:i', $text, $this->company->zone());
                 $typed[$place] = $at === false ? $text : $at->setTimezone(new \DateTimeZone('UTC'))->format('Y-m-d\TH:i:s\Z');
+            } elseif ($question->field->type->isDecimal() && is_string($text)) {
+                $typed[$place] = TypedNumber::read($text, $turn->language()->value);
             } elseif ($question->field->type === FieldType::Tick) {
                 $typed[$place] = $text !== null && $text !== '' && $text !== '0';
             }

@@ -16,6 +16,7 @@ use VividLedger\Record\Language;
 use VividLedger\Slip\Question;
 use VividLedger\Slip\TurnState;
 use VividLedger\Template\RichText;
+use VividLedger\Words\TypedNumber;
 
 /** The page of a slip, as it is drawn for whoever answers and for whoever writes it: one page, made on the server, that needs no script. */
 final readonly class SlipPage
@@ -55,7 +56,7 @@ final readonly class SlipPage
         return $this->page([
             'subject' => $isSeen ? $slip->subject : SeenTexts::withheld(), 'html' => $isSeen ? RichText::mail($slip->html) : '',
             'action' => $action,
-            'questions' => $asks ? $this->drawn($this->lines->questions($slip), self::values($turn, $typed), $words) : [],
+            'questions' => $asks ? $this->drawn($this->lines->questions($slip), $this->values($turn, $typed), $words) : [],
             'problems' => $problems, 'trouble' => $trouble, 'asks' => $asks, 'said' => $asks ? [] : ($slip->said ?? []),
             'mayCorrect' => $mayCorrect && ! $again, 'why' => $asks ? '' : $this->why($turn, $words),
         ], $words);
@@ -117,9 +118,19 @@ final readonly class SlipPage
      * @param  array<array-key, mixed>  $typed
      * @return array<array-key, mixed> what was typed just now, answered before, or typed earlier and not sent
      */
-    private static function values(SlipTurnRow $turn, array $typed): array
+    private function values(SlipTurnRow $turn, array $typed): array
     {
-        return $typed !== [] ? $typed : ($turn->state === TurnState::Answered ? $turn->slip->given : $turn->draft) ?? [];
+        if ($typed !== [] || $turn->state !== TurnState::Answered) {
+            return $typed !== [] ? $typed : $turn->draft ?? [];
+        }
+        $values = $turn->slip->given ?? [];
+        foreach ($this->lines->questions($turn->slip) as $place => $question) {
+            if ($question->field->type->isDecimal() && is_scalar($values[$place] ?? null)) {
+                $values[$place] = TypedNumber::shown((string) $values[$place], $turn->language()->value);
+            }
+        }
+
+        return $values;
     }
 
     private function why(SlipTurnRow $turn, SlipWords $words): string

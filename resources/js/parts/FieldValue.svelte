@@ -84,6 +84,7 @@
 {:else}
     <ValueInput
         {field}
+        several={many}
         onother={further.length ? () => ((others = true), (writing = false)) : undefined}
         value={many ? chosen.join(', ') : String(chosen[0] ?? '')}
         ondone={(value) =>

@@ -1,10 +1,10 @@
 <script lang="ts">
-    import { ArrowDown, ArrowUp, Copy, Eye, EyeOff, IndentDecrease, IndentIncrease, X } from '@lucide/svelte';
     import { tick } from 'svelte';
     import { ahead, writes } from './ahead';
     import Broken from './Broken.svelte';
     import Choose from './Choose.svelte';
     import Floating from './Floating.svelte';
+    import RowTools, { type Deed } from './RowTools.svelte';
     import Sentence from './Sentence.svelte';
     import WriteLine from './WriteLine.svelte';
     import type { Row, Word } from './words';
@@ -13,6 +13,7 @@
     import type { AnyDocument } from '../state/document.svelte';
     import { split, type JsonObject } from '../state/pointer';
     import { session } from '../state/session.svelte';
+    import { say } from '../state/words';
 
     /* The rows of a rule page. With a document they can be written; words are reached with the arrow keys. */
     type Props = {
@@ -169,6 +170,24 @@
         await proceed(at);
     }
 
+    function deeds(row: Row): Deed[] {
+        if (!page || !isItem(row)) return [];
+        return [
+            ...(isCondition(row)
+                ? [
+                      { label: say('Out of its group'), keys: 'Alt ←', act: () => shift(row, false) },
+                      { label: say('Into a group'), keys: 'Alt →', act: () => shift(row, true) },
+                  ]
+                : []),
+            { label: say('Move up'), keys: 'Alt ↑', act: () => page.move(row.at, -1) },
+            { label: say('Move down'), keys: 'Alt ↓', act: () => page.move(row.at, 1) },
+            { label: say('Duplicate'), keys: 'Ctrl D', act: () => page.duplicate(row.at) },
+            ...(row.part === 'line'
+                ? [{ label: row.off ? say('Switch on') : say('Switch off'), keys: 'Alt O', act: () => switchLine(row) }]
+                : []),
+        ];
+    }
+
     function remove(row: Row) {
         void page?.remove(row.at);
     }
@@ -264,10 +283,6 @@
     }
 </script>
 
-{#snippet tool(title: string, label: string, Icon: typeof X, act: () => unknown)}
-    <button type="button" class="icon" tabindex="-1" {title} aria-label={label} onclick={act}><Icon size={14} /></button>
-{/snippet}
-
 {#snippet addALine()}
     {#if page && addsLines && rows.some((row) => row.part === 'fires')}
         <div class="line timed last" class:first={lineCount === 0}>
@@ -337,28 +352,7 @@
                     {/each}
                 </div>
             </div>
-            {#if page && isOwn(row)}
-                <div class="tools">
-                    {#if isItem(row)}
-                        {#if isCondition(row)}
-                            {@render tool('Out of its group (Alt ←)', 'Out of its group', IndentDecrease, () => shift(row, false))}
-                            {@render tool('Into a group (Alt →)', 'Into a group', IndentIncrease, () => shift(row, true))}
-                        {/if}
-                        {@render tool('Move up (Alt ↑)', 'Move up', ArrowUp, () => page.move(row.at, -1))}
-                        {@render tool('Move down (Alt ↓)', 'Move down', ArrowDown, () => page.move(row.at, 1))}
-                        {@render tool('Duplicate (Ctrl D)', 'Duplicate', Copy, () => page.duplicate(row.at))}
-                        {#if row.part === 'line'}
-                            {@render tool(
-                                row.off ? 'Switch on (Alt O)' : 'Switch off (Alt O)',
-                                row.off ? 'Switch on' : 'Switch off',
-                                row.off ? Eye : EyeOff,
-                                () => switchLine(row),
-                            )}
-                        {/if}
-                    {/if}
-                    {@render tool('Remove (Delete)', 'Remove', X, () => remove(row))}
-                </div>
-            {/if}
+            {#if page && isOwn(row)}<RowTools deeds={deeds(row)} onremove={() => remove(row)} />{/if}
         </div>
         {#if page}
             {#each (ends.get(index) ?? []).toReversed() as group, position (group.at)}

@@ -6,6 +6,9 @@
     import { clock } from '../state/session.svelte';
     import { ahead } from './ahead';
     import DateField from './fields/DateField.svelte';
+    import { NUMBERS } from './offers';
+    import { language } from '../state/language.svelte';
+    import { shownNumber, typedNumber } from '../state/numbers';
 
     type Props = {
         field: Shapes['FieldShape'];
@@ -13,13 +16,17 @@
         label?: string;
         /** Whether nothing is an answer too. */
         empty?: boolean;
+        /** Whether several values can be given. */
+        several?: boolean;
         ondone: (value: string) => void;
         /** Leads to what else than a value can stand here. */
         onother?: () => void;
     };
-    let { field, value, label = field.label, empty = false, ondone, onother }: Props = $props();
+    let { field, value, label = field.label, empty = false, several = false, ondone, onother }: Props = $props();
     // svelte-ignore state_referenced_locally
-    let typed = $state(field.type === 'date_time' && value ? toLocalField(value) : value);
+    let typed = $state(
+        field.type === 'date_time' && value ? toLocalField(value) : NUMBERS.includes(field.type) ? shownNumber(value) : value,
+    );
     onMount(() => {
         const [early = '', ...enters] = ahead.take().split('\n');
         if (early && kind === 'text') typed = early;
@@ -33,9 +40,13 @@
         give();
     }
 
+    /** Several are parted by commas, with a space behind where a comma can be within a number, or by semicolons. */
+    const numbersIn = (text: string) =>
+        (several ? text.split(language.code === 'de' ? /, |;/ : /[,;]/) : [text]).map((one) => typedNumber(one.trim())).join(', ');
+
     function give() {
         if (typed === '' && !empty) return;
-        ondone(field.type === 'date_time' ? fromLocalField(typed) : typed.replace(/(?<=\d),(?=\d{3}\b)/g, ''));
+        ondone(field.type === 'date_time' ? fromLocalField(typed) : NUMBERS.includes(field.type) ? numbersIn(typed) : typed);
     }
 </script>
 
@@ -44,12 +55,7 @@
     >
     <div class="flex items-center gap-2 px-4 pt-1 pb-3">
         {#if kind !== 'text'}<DateField id="typed" label={field.label} time={kind === 'moment'} bind:value={typed} autofocus />
-        {:else}<Input
-                id="typed"
-                inputmode={['number', 'money', 'percent'].includes(field.type) ? 'decimal' : undefined}
-                bind:value={typed}
-                autofocus
-            />{/if}
+        {:else}<Input id="typed" inputmode={NUMBERS.includes(field.type) ? 'decimal' : undefined} bind:value={typed} autofocus />{/if}
         {#if unit}<span class="text-ink-2">{unit}</span>{/if}
     </div>
     <div class="keys">

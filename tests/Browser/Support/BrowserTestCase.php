@@ -20,7 +20,7 @@ use PHPUnit\Framework\TestCase;
 /** A real browser before the real application; bin/test starts both. Every wait is for a condition. */
 abstract class BrowserTestCase extends TestCase
 {
-    private const PATIENCE_SECONDS = 15;
+    private const PATIENCE_SECONDS = 40;
 
     protected RemoteWebDriver $browser;
 

@@ -3,6 +3,7 @@
     import { onMount } from 'svelte';
     import type { AnyDocument } from '../../state/document.svelte';
     import { ahead } from '../ahead';
+    import { shownNumber, typedNumber } from '../../state/numbers';
     import type { Editor } from '../words';
 
     /* A number; one that is no whole number by its nature is kept as it is written. */
@@ -10,7 +11,7 @@
     let { document: page, editor, at, onclose, onother }: Props = $props();
     // svelte-ignore state_referenced_locally
     const given = page.at(at);
-    let typed = $state(typeof given === 'string' || typeof given === 'number' ? String(given) : '');
+    let typed = $state(typeof given === 'string' || typeof given === 'number' ? shownNumber(String(given)) : '');
     onMount(() => {
         const [early = '', ...enters] = ahead.take().split('\n');
         if (early) typed = early;
@@ -20,7 +21,8 @@
     function done(event?: SubmitEvent) {
         event?.preventDefault();
         if (typed.trim() === '') return;
-        void page.put(at, editor.isWhole ? Number(typed) : typed.trim());
+        const number = typedNumber(typed.trim());
+        void page.put(at, editor.isWhole ? Number(number) : number);
         onclose();
     }
 </script>

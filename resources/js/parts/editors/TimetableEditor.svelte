@@ -30,18 +30,13 @@
         table.days = WEEKDAYS.map(([key]) => key).filter((key) => (key === day ? !table.days.includes(key) : table.days.includes(key)));
     }
 
-    const said = () => JSON.stringify([table, time, from, workingDays]);
-    const before = said();
-
+    /** What it shows is what stands there afterwards, also where nobody has altered it. */
     function done(event: SubmitEvent) {
         event.preventDefault();
-        if (said() === before) return onclose();
-        void page.edit((file) => {
-            const next: JsonObject = { ...given, rrule: rruleOf(table), time, from };
-            delete next.workingDays;
-            if (workingDays) next.workingDays = true;
-            put(file, at, next);
-        });
+        const next: JsonObject = { ...given, rrule: rruleOf(table), time, from };
+        delete next.workingDays;
+        if (workingDays) next.workingDays = true;
+        if (JSON.stringify(next) !== JSON.stringify(given)) void page.edit((file) => put(file, at, next));
         onclose();
     }
 </script>

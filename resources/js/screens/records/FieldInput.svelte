@@ -9,6 +9,8 @@
     import { clock, session } from '../../state/session.svelte';
     import Area from '../../parts/fields/Area.svelte';
     import DateField from '../../parts/fields/DateField.svelte';
+    import NumberField from '../../parts/fields/NumberField.svelte';
+    import { NUMBERS } from '../../parts/offers';
     import { say } from '../../state/words';
 
     type Value = string | number | boolean | null | undefined;
@@ -122,14 +124,11 @@
             >
         {:else}
             <span class="flex items-center gap-2">
-                <Input
-                    {id}
-                    class={['number', 'money', 'percent'].includes(field.type) ? 'figures' : ''}
-                    aria-invalid={problem ? true : undefined}
-                    inputmode={['number', 'money', 'percent'].includes(field.type) ? 'decimal' : undefined}
-                    bind:value={() => String(value ?? ''), text}
-                    autocomplete="off"
-                />
+                {#if NUMBERS.includes(field.type)}
+                    <NumberField {id} aria-invalid={problem ? true : undefined} bind:value={() => String(value ?? ''), text} />
+                {:else}
+                    <Input {id} aria-invalid={problem ? true : undefined} bind:value={() => String(value ?? ''), text} autocomplete="off" />
+                {/if}
                 {#if field.type === 'percent'}<span class="mini">%</span>{:else if field.currency}<span class="mini">{field.currency}</span
                     >{/if}
             </span>

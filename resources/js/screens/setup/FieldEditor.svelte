@@ -4,6 +4,7 @@
     import { createQuery } from '@tanstack/svelte-query';
     import { session } from '../../state/session.svelte';
     import { toasts } from '../../state/toasts.svelte';
+    import NumberField from '../../parts/fields/NumberField.svelte';
     import ChoiceRows from './ChoiceRows.svelte';
     import ScorePoints from './ScorePoints.svelte';
     import { asGiven, KINDS, type ChoiceGiven } from './fields';
@@ -157,9 +158,8 @@
             {#each [['min', 'At least'], ['max', 'At most']] as const as [member, words] (member)}
                 <label class="grid gap-0.5 font-semibold"
                     >{words}
-                    <Input
-                        class="figures font-normal"
-                        inputmode="decimal"
+                    <NumberField
+                        class="font-normal"
                         placeholder="anything"
                         bind:value={
                             () => (member === 'min' ? min : max),

@@ -1,4 +1,5 @@
 <script lang="ts">
+    import { shownNumber, typedNumber } from '../../state/numbers';
     import { Input, Select } from 'flowbite-svelte';
     import { createQuery, useQueryClient } from '@tanstack/svelte-query';
     import { api, ask, Refusal, said, type Shapes } from '../../api/client';
@@ -72,7 +73,7 @@
     }
 
     /** "20,000" as people write it. */
-    const plain = (value: string) => value.trim().replaceAll(/[,\s€](?=\d{3}\b)|€|\s/g, '');
+    const plain = (value: string) => typedNumber(value.replaceAll('€', '').trim());
 
     async function goAway() {
         const until = new Date(Date.parse(`${away.until}T00:00:00Z`) + 86_400_000).toISOString().slice(0, 10);
@@ -244,7 +245,7 @@
                                 class="figures"
                                 inputmode="decimal"
                                 placeholder="nothing"
-                                value={open.limit ?? ''}
+                                value={shownNumber(open.limit ?? '')}
                                 onchange={(event) => change({ limit: plain(event.currentTarget.value) || null })}
                             />
                             {#each amounts as type (type.name)}
@@ -254,7 +255,7 @@
                                     class="figures"
                                     inputmode="decimal"
                                     placeholder="the same"
-                                    value={(open.limits as Record<string, string>)[type.name] ?? ''}
+                                    value={shownNumber((open.limits as Record<string, string>)[type.name] ?? '')}
                                     onchange={(event) => limited(type.name, event.currentTarget.value)}
                                 />
                             {/each}
