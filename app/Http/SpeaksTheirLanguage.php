@@ -10,6 +10,7 @@ use Closure;
 use Illuminate\Contracts\Auth\Factory;
 use Illuminate\Http\Request;
 use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\HttpFoundation\StreamedResponse;
 use VividLedger\Words\Words;
 
 /** Answers in the language that somebody chose, or else in one that their browser asks for. */
@@ -23,9 +24,28 @@ final readonly class SpeaksTheirLanguage
     public function handle(Request $request, Closure $next): Response
     {
         $person = $this->doors->guard('sanctum')->user();
-        $this->languages->speak(self::of($request, $person instanceof Person ? $person : null));
+        $code = self::of($request, $person instanceof Person ? $person : null);
+        $answer = $this->speaking($code, static fn (): Response => $next($request));
+        $stream = $answer instanceof StreamedResponse ? $answer->getCallback() : null;
+        if ($answer instanceof StreamedResponse && $stream !== null) {
+            // It is written after all this.
+            $answer->setCallback(fn () => $this->speaking($code, $stream));
+        }
+
+        return $answer;
+    }
+
+    /**
+     * @template T
+     *
+     * @param  Closure(): T  $what
+     * @return T
+     */
+    private function speaking(string $code, Closure $what): mixed
+    {
+        $this->languages->speak($code);
         try {
-            return $next($request);
+            return $what();
         } finally {
             $this->languages->speak(Words::OWN);
         }

@@ -14,12 +14,12 @@ final class CsvLine
     private const FIGURES = '/^[+-]?[\d .()\/-]*$/';
 
     /** @param  list<string>  $cells  a text that a table program would take for a formula has a quote before it, and is kept one */
-    public static function of(array $cells): string
+    public static function of(array $cells, string $delimiter = ','): string
     {
-        return implode(',', array_map(static function (string $cell): string {
+        return implode($delimiter, array_map(static function (string $cell) use ($delimiter): string {
             $cell = self::isFormula($cell) ? "'{$cell}" : $cell;
 
-            return strpbrk($cell, ",\"\r\n") === false ? $cell : '"'.str_replace('"', '""', $cell).'"';
+            return strpbrk($cell, "{$delimiter}\"\r\n") === false ? $cell : '"'.str_replace('"', '""', $cell).'"';
         }, $cells))."\r\n";
     }
 

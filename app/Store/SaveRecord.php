@@ -91,7 +91,7 @@ final readonly class SaveRecord
 
             $now = $this->clock->now();
 
-            return $this->settle($this->changed($type, $before, $given, $actor, $now), $this->facts($now), $actor, 'changed');
+            return $this->settle($this->changed($type, $before, $given, $actor, $now), $this->facts($now, $before), $actor, 'changed');
         });
     }
 
@@ -148,7 +148,8 @@ final readonly class SaveRecord
             }
             $this->deleting->answer($this, $type, $id, $actor);
             $now = $this->clock->now();
-            $saved = $this->settle(new Change($before, null, $actor->personId, $now, $actor->via), $this->facts($now), $actor, 'deleted');
+            $change = new Change($before, null, $actor->personId, $now, $actor->via);
+            $saved = $this->settle($change, $this->facts($now, $before), $actor, 'deleted');
             $this->runs->strikeOut($before, $actor, $now, (int) $saved->entryId);
 
             return $saved;
@@ -342,8 +343,14 @@ final readonly class SaveRecord
         return ById::record($type, $id, Lock::WRITE) ?? throw Refused::noRecord($type, $id);
     }
 
-    private function facts(\DateTimeImmutable $now): StoredFacts
+    /** @param  ?Record  $open  one that was seen to be open: its lock is not asked for again */
+    private function facts(\DateTimeImmutable $now, ?Record $open = null): StoredFacts
     {
-        return new StoredFacts($this->schemas, $now, $this->company->zone());
+        $facts = new StoredFacts($this->schemas, $now, $this->company->zone());
+        if ($open !== null) {
+            $facts->knowsOpen($open->type, $open->id);
+        }
+
+        return $facts;
     }
 }

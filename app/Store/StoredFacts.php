@@ -44,6 +44,12 @@ final class StoredFacts extends Ports
         $this->signOffs->remember($type, $ids);
     }
 
+    /** A record that is kept from others, and was seen to be locked by no sign-off. */
+    public function knowsOpen(string $type, int $id): void
+    {
+        $this->signOffs->knowsOpen($type, $id);
+    }
+
     /** @param  list<int>  $ids  of records whose guards will be asked for, fetched at once */
     public function rememberGuards(int $rule, string $type, array $ids): void
     {

@@ -33,6 +33,11 @@ final class StoredSignOffs implements SignOffFacts
         return array_key_exists($key, $this->locks) ? $this->locks[$key] : $this->locks[$key] = $this->lock($type, $id);
     }
 
+    public function knowsOpen(string $type, int $id): void
+    {
+        $this->locks["{$type}:{$id}"] = null;
+    }
+
     /**
      * Locks of records that will be asked for, fetched at once.
      *

@@ -77,9 +77,9 @@ final class ImportTest extends AppTestCase
             ->pluck('via')->all());
 
         $report = explode("\r\n", trim((string) $this->as('ines.okafor', 'GET', "imports/{$id}/report")->assertOk()->streamedContent()));
-        self::assertSame("\u{FEFF}Row,Why,Kundenname,Plan,Owner,Yearly value,Remark", $report[0]);
-        self::assertStringStartsWith('5,"Plan: there is no ‘Gold’; there are', $report[1]);
-        self::assertStringContainsString('No such plan,Gold,Jonas Pike', $report[1]);
+        self::assertSame("\u{FEFF}Row;Why;Kundenname;Plan;Owner;Yearly value;Remark", $report[0]);
+        self::assertStringStartsWith('5;"Plan: there is no ‘Gold’; there are', $report[1]);
+        self::assertStringContainsString('No such plan;Gold;Jonas Pike', $report[1]);
         self::assertCount(4, $report);
 
         $this->as('ines.okafor', 'POST', "bulk/{$id}/undo")->assertOk();
@@ -180,5 +180,42 @@ final class ImportTest extends AppTestCase
                 throw new \RuntimeException('the power went');
             }
         });
+    }
+
+    /** What was left out is mended in a table program, and comes in as if it had been right at once. */
+    public function test_what_was_left_out_is_mended_and_comes_in(): void
+    {
+        $file = "Kunde;Betreuung;Telefon;Wert\nAlder Court;basic;+49 30 5550 0101;1.200,50\n"
+            ."\"Birch; Sons\";gold;+49 30 5550 0102;2.000,00\n"
+            ."Cedar Hall;gold;-5550 0103;3,00\n";
+        $columns = ['0' => 'name', '1' => 'plan', '2' => 'phone', '3' => 'yearly_value'];
+        $id = $this->uploaded('customer', $file, 1_000_000)['job']['id'];
+        $this->tried($id, $columns, null, 'create')->assertOk();
+        $this->work();
+        $this->as('ines.okafor', 'POST', "imports/{$id}/start", ['answered' => false])->assertOk();
+        $this->work();
+        $leftOut = ltrim((string) $this->as('ines.okafor', 'GET', "imports/{$id}/report")->streamedContent(), "\u{FEFF}");
+        self::assertStringStartsWith('Row;Why;Kunde;Betreuung;Telefon;Wert', $leftOut);
+        self::assertStringContainsString(';"Birch; Sons";gold;+49 30 5550 0102;2.000,00', $leftOut);
+
+        $again = $this->uploaded('customer', str_replace('gold', 'care', $leftOut), 1_000_000);
+        self::assertSame(['name', 'plan', 'phone', 'yearly_value'], array_values(array_filter(array_column($again['columns'], 'field'))));
+        $chosen = array_filter(array_column($again['columns'], 'field'));
+        $this->tried($again['job']['id'], $chosen, $again['key'], $again['mode'])->assertOk();
+        $this->work();
+        $this->as('ines.okafor', 'POST', "imports/{$again['job']['id']}/start", ['answered' => false])->assertOk();
+        $this->work();
+        self::assertSame([
+            ['Alder Court', '+49 30 5550 0101', '1200.50'], ['Birch; Sons', '+49 30 5550 0102', '2000.00'],
+            ['Cedar Hall', '-5550 0103', '3.00'],
+        ], DB::table('records_customer')->whereIn('name', ['Alder Court', 'Birch; Sons', 'Cedar Hall'])->orderBy('name')
+            ->get(['name', 'phone', 'yearly_value'])->map(static fn (object $row): array => array_values((array) $row))->all());
+    }
+
+    public function test_files_are_written_in_the_language_of_whoever_takes_them(): void
+    {
+        $this->as('ines.okafor', 'PUT', 'language', ['language' => 'de'])->assertSuccessful();
+        $file = (string) $this->as('ines.okafor', 'GET', 'ledger/file')->streamedContent();
+        self::assertStringStartsWith("\u{FEFF}Nummer,", $file);
     }
 }

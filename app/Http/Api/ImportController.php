@@ -172,9 +172,11 @@ final class ImportController extends Controller
         $job = $this->own($id, $request);
 
         return CsvAnswer::of("left-out-{$id}", static function () use ($job): iterable {
-            yield CsvLine::of([Words::say('Row'), Words::say('Why'), ...ImportPlan::of($job)->heads]);
+            // Parted as it came, so that whoever mends it finds what they know.
+            $plan = ImportPlan::of($job);
+            yield CsvLine::of([Words::say('Row'), Words::say('Why'), ...$plan->heads], $plan->delimiter);
             foreach (ImportPiece::leftOut($job) as [$row, $cells, $why]) {
-                yield CsvLine::of([(string) $row, $why, ...$cells]);
+                yield CsvLine::of([(string) $row, $why, ...$cells], $plan->delimiter);
             }
         });
     }

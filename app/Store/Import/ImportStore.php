@@ -124,12 +124,15 @@ final readonly class ImportStore
         ), array_keys($heads));
         $rows = new ImportRows($this->schemas, $this->company, $type, $plan);
         $guessed = array_filter((new ColumnGuess($type, $rows->reader()))->fields($heads, $columns));
-        $key = self::likelyKey($type, $guessed);
+        $before = ImportedBefore::of($job, $heads, $type);
+        $guessed = $before->fields ?? $guessed;
+        $key = $before === null ? self::likelyKey($type, $guessed) : $before->key;
+        $mode = $before->mode ?? ($key === null ? Mode::Create : Mode::Both);
         $job->spec = [
             'name' => $plan->name, 'encoding' => $plan->encoding, 'delimiter' => $plan->delimiter, 'skips' => $plan->skips,
             'endsWithReturns' => $plan->endsWithReturns,
             'heads' => $heads, 'begins' => $begins, 'fields' => $guessed, 'key' => $key,
-            'mode' => ($key === null ? Mode::Create : Mode::Both)->value,
+            'mode' => $mode->value,
             'samples' => array_map(static fn (array $cells): array => array_map(
                 static fn (string $cell): string => mb_strimwidth($cell, 0, 60, '…'), array_slice($cells, 0, 3),
             ), $columns),
