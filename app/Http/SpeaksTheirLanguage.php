@@ -29,7 +29,7 @@ final readonly class SpeaksTheirLanguage
         $stream = $answer instanceof StreamedResponse ? $answer->getCallback() : null;
         if ($answer instanceof StreamedResponse && $stream !== null) {
             // It is written after all this.
-            $answer->setCallback(fn () => $this->speaking($code, $stream));
+            $answer->setCallback(fn (): mixed => $this->speaking($code, static fn (): mixed => $stream()));
         }
 
         return $answer;
