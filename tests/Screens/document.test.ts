@@ -2,6 +2,7 @@ import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { Document } from '../../resources/js/state/document.svelte';
 import type { JsonObject } from '../../resources/js/state/pointer';
+import { UnsavedDraft } from '../../resources/js/state/unsaved';
 
 const reading = (aloud: string) => ({ rows: [], problems: [], aloud });
 
@@ -179,4 +180,65 @@ test('random edits are undone and done again without a trace', async () => {
         assert.equal(JSON.stringify(page.file), last);
         assert.equal(JSON.stringify(server.sent.at(-1)), last, 'what is shown is what is kept');
     }
+});
+
+test('what could not be kept says so, is tried again, and stays so until it is kept', async () => {
+    const { page, server, failures } = fresh();
+    void page.put('/name', 'b');
+    await server.refuse();
+    assert.deepEqual([page.unsaved, page.saving, failures.length], [true, false, 1]);
+    void page.put('/name', 'c');
+    await server.refuse();
+    assert.equal(page.unsaved, true);
+    void page.again();
+    assert.equal((server.sent.at(-1) as { name: string }).name, 'c');
+    await server.answer();
+    assert.deepEqual([page.unsaved, page.saving], [false, false]);
+    const sent = server.sent.length;
+    await page.again();
+    assert.equal(server.sent.length, sent, 'what is kept is not sent once more');
+});
+
+test('what may pass is tried again by itself', async (context) => {
+    context.mock.timers.enable({ apis: ['setTimeout'] });
+    const server = slowServer();
+    const page = new Document<object>('ticket', { name: 'a' }, reading('start'), {
+        keep: server.keep,
+        failed: () => undefined,
+        mayPass: () => true,
+    });
+    void page.put('/name', 'b');
+    await server.refuse();
+    context.mock.timers.tick(1999);
+    assert.equal(server.sent.length, 1);
+    context.mock.timers.tick(1);
+    assert.equal(server.sent.length, 2);
+    await server.refuse();
+    context.mock.timers.tick(3999);
+    assert.equal(server.sent.length, 2, 'the second time later');
+    context.mock.timers.tick(1);
+    await server.answer();
+    assert.equal(page.unsaved, false);
+});
+
+test('what was written and not kept is found again in the browser, whatever the browser allows', () => {
+    const kept = new Map<string, string>();
+    const shelf = {
+        getItem: (key: string) => kept.get(key) ?? null,
+        setItem: (key: string, text: string) => void kept.set(key, text),
+        removeItem: (key: string) => void kept.delete(key),
+    };
+    new UnsavedDraft<object>(1, 7, shelf).put({ name: 'b' }, 3);
+    const found = new UnsavedDraft<object>(1, 7, shelf).take();
+    assert.deepEqual([found?.file, found?.version], [{ name: 'b' }, 3]);
+    assert.equal(new UnsavedDraft<object>(2, 7, shelf).take(), null, 'somebody else at the same screen does not see it');
+    new UnsavedDraft<object>(1, 7, shelf).clear();
+    assert.equal(new UnsavedDraft<object>(1, 7, shelf).take(), null);
+    const full = {
+        ...shelf,
+        setItem: () => {
+            throw new Error('full');
+        },
+    };
+    new UnsavedDraft<object>(1, 7, full).put({}, 1);
 });

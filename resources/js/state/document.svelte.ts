@@ -3,7 +3,15 @@ import { at, put, split, type Json, type JsonObject } from './pointer';
 import type { RuleDraft } from './written';
 
 type Reading = Shapes['ReadingShape'];
-type Keeper<File> = { keep(file: File): Promise<Reading>; failed(thrown: unknown): void };
+type Keeper<File> = {
+    keep(file: File): Promise<Reading>;
+    failed(thrown: unknown): void;
+    /** Whether it may well be taken a little later: without a connection, or while the server is away. */
+    mayPass?(thrown: unknown): boolean;
+};
+
+/** Milliseconds after which it is tried again, and then twice as many, up to the most. */
+const [FIRST, MOST] = [2000, 30_000];
 
 /** Where it does not matter what is written: a rule, or conditions over a list. */
 export type AnyDocument = Document<object>;
@@ -22,6 +30,10 @@ export class Document<File extends object = RuleDraft> {
     undoable = $state(0);
     redoable = $state(0);
     saving = $state(false);
+    /** What stands here is not what the server has. */
+    unsaved = $state(false);
+    private wait = FIRST;
+    private timer: ReturnType<typeof setTimeout> | undefined;
     private past: File[] = [];
     private future: File[] = [];
     private waiting = false;
@@ -145,6 +157,25 @@ export class Document<File extends object = RuleDraft> {
     /** Done once the server has worded everything written so far. */
     settled: Promise<void> = Promise.resolve();
 
+    /** Another file in its place, as an edit that can be undone. */
+    replace(file: File): Promise<void> {
+        this.past.push(this.file);
+        this.future = [];
+        return this.become(file);
+    }
+
+    /** Tries once more to have it kept. */
+    again(): Promise<void> {
+        clearTimeout(this.timer);
+        if (this.unsaved && !this.saving) this.settled = this.read();
+        return this.settled;
+    }
+
+    /** Nothing is tried any more: whoever wrote it has gone elsewhere. */
+    end(): void {
+        clearTimeout(this.timer);
+    }
+
     /** One request at a time; edits made meanwhile are kept together by the next one. */
     private become(file: File): Promise<void> {
         this.file = file;
@@ -156,14 +187,22 @@ export class Document<File extends object = RuleDraft> {
     }
 
     private async read(): Promise<void> {
+        clearTimeout(this.timer);
         this.saving = true;
         try {
             do {
                 this.waiting = false;
                 this.reading = await this.keeper.keep(this.file);
             } while (this.waiting);
+            this.unsaved = false;
+            this.wait = FIRST;
         } catch (thrown) {
+            this.unsaved = true;
             this.keeper.failed(thrown);
+            if (this.keeper.mayPass?.(thrown)) {
+                this.timer = setTimeout(() => void this.again(), this.wait);
+                this.wait = Math.min(MOST, 2 * this.wait);
+            }
         }
         this.saving = false;
     }

@@ -1,7 +1,7 @@
 <script lang="ts">
     import { Dropdown, DropdownItem, Input, Select } from 'flowbite-svelte';
     import { Redo2, Undo2 } from '@lucide/svelte';
-    import { untrack } from 'svelte';
+    import { onMount, untrack } from 'svelte';
     import { api, ask, Refusal, said, type Shapes } from '../../api/client';
     import Confirm from '../../parts/Confirm.svelte';
     import PageRows from '../../parts/PageRows.svelte';
@@ -13,6 +13,7 @@
     import { Document } from '../../state/document.svelte';
     import { day, localDay, moment } from '../../state/moments';
     import { session } from '../../state/session.svelte';
+    import { UnsavedDraft, type Unsaved } from '../../state/unsaved';
     import type { RuleDraft } from '../../state/written';
     import { toasts } from '../../state/toasts.svelte';
     import PutInForce from './PutInForce.svelte';
@@ -43,7 +44,20 @@
     let set = $state(first.eitherOr);
     let evidence = $state<ReturnType<typeof RuleEvidence>>();
 
-    const page = new Document(first.on, first.file as RuleDraft, first.reading, { keep, failed });
+    const page = new Document(first.on, first.file as RuleDraft, first.reading, { keep, failed, mayPass });
+    const shelf = new UnsavedDraft<RuleDraft>(session.me?.id ?? 0, first.id);
+    /** Why what stands here is not kept. */
+    let trouble = $state<'away' | 'stale' | string>('');
+    /** What was written here before and never kept, though the draft has changed since. */
+    let left = $state<Unsaved<RuleDraft> | null>(null);
+    onMount(() => {
+        const kept = may ? shelf.take() : null;
+        if (kept && JSON.stringify(kept.file) !== JSON.stringify(page.file)) {
+            if (kept.version === version) void page.replace(kept.file);
+            else left = kept;
+        } else if (kept) shelf.clear();
+        return () => page.end();
+    });
     const name = $derived(page.file.name ?? '');
     const problems = $derived(page.reading.problems);
     $effect(() =>
@@ -56,16 +70,40 @@
     const nextPage = $derived((rule.page ?? 0) + 1);
 
     async function keep(file: RuleDraft): Promise<Shapes['ReadingShape']> {
+        shelf.put(file, version);
         const written = await ask(api.PUT('/api/rules/{id}/draft', { params: { path: { id: rule.id } }, body: { version, file } }));
         version = written.draftVersion;
         keptAt = written.draftAt;
         hasDraft = true;
+        trouble = '';
+        shelf.clear();
         return written.reading;
     }
 
+    function mayPass(thrown: unknown): boolean {
+        const status = thrown instanceof Refusal ? thrown.problem.status : 0;
+        return status === 0 || status === 429 || status >= 500;
+    }
+
     function failed(thrown: unknown) {
-        toasts.complain(said(thrown));
-        if (thrown instanceof Refusal && thrown.problem.code === 'stale_version') onreload();
+        trouble = mayPass(thrown) ? 'away' : thrown instanceof Refusal && thrown.problem.code === 'stale_version' ? 'stale' : said(thrown);
+    }
+
+    /** What stands here takes the place of what somebody else has kept meanwhile. */
+    async function overwrite(file: RuleDraft) {
+        try {
+            version = (await ask(api.GET('/api/rules/{id}', { params: { path: { id: rule.id } } }))).draftVersion;
+            left = null;
+            await (file === page.file ? page.again() : page.replace(file));
+        } catch (thrown) {
+            toasts.complain(said(thrown));
+        }
+    }
+
+    function giveWay() {
+        shelf.clear();
+        left = null;
+        if (page.unsaved) onreload();
     }
 
     function rename(event: Event & { currentTarget: HTMLInputElement }) {
@@ -137,7 +175,7 @@
     }
 </script>
 
-<svelte:window onkeydown={may ? key : undefined} />
+<svelte:window onkeydown={may ? key : undefined} ononline={() => page.again()} />
 
 <div class="spread grid-cols-[minmax(0,1fr)_clamp(330px,40%,600px)]">
     <section class="leaf left">
@@ -163,7 +201,9 @@
                         {#if rule.eitherOr}<span>either/or “{rule.eitherOr}”</span><span>·</span>{/if}
                         {#if rule.page}<span>page {rule.page}: {within(STATUS[rule.status]?.label ?? '')}</span><span>·</span>{/if}
                         {#if proofs}<span>{proofs}</span><span>·</span>{/if}
-                        <span aria-live="polite">{page.saving ? say('saving…') : `saved ${keptAt ? moment(keptAt) : ''}`}</span>
+                        {#if !page.unsaved}<span aria-live="polite"
+                                >{page.saving ? say('saving…') : `saved ${keptAt ? moment(keptAt) : ''}`}</span
+                            >{/if}
                     {:else}
                         <Stamp tone={STATUS[rule.status]?.tone ?? 'fern'}>{STATUS[rule.status]?.label}</Stamp>
                         <span class="min-w-0 flex-1">
@@ -223,13 +263,38 @@
                         {/if}
                     </Dropdown>
                     {#if hasDraft && session.has('put_in_force')}
-                        <button type="button" class="btn go" disabled={page.saving} onclick={askToPublish}
+                        <button type="button" class="btn go" disabled={page.saving || page.unsaved} onclick={askToPublish}
                             >{rule.page === null ? 'Put in force…' : `Publish page ${nextPage}…`}</button
                         >
                     {/if}
                 </div>
             {/if}
         </header>
+        {#if page.unsaved || left}
+            <div
+                class="flex flex-wrap items-center gap-x-3 gap-y-1 border-b border-ruled bg-madder-wash px-7 py-2 text-[13px]"
+                role="alert"
+            >
+                {#if page.unsaved && trouble !== 'stale'}
+                    <span class="min-w-0 flex-1"
+                        ><strong>Not saved.</strong>
+                        {trouble === 'away' ? say('There is no connection to the server. It is tried again by itself.') : trouble}</span
+                    >
+                    <button type="button" class="btn" disabled={page.saving} onclick={() => page.again()}>Try again</button>
+                {:else}
+                    <span class="min-w-0 flex-1"
+                        ><strong>Not saved.</strong>
+                        {left
+                            ? `What you wrote at ${moment(left.at)} was not saved, and the draft has changed since.`
+                            : say('Somebody else has changed this draft meanwhile.')}</span
+                    >
+                    <button type="button" class="btn" disabled={page.saving} onclick={() => overwrite(left ? left.file : page.file)}
+                        >Put mine in its place</button
+                    >
+                    <button type="button" class="btn quiet" onclick={giveWay}>{left ? say('Throw mine away') : say('Take theirs')}</button>
+                {/if}
+            </div>
+        {/if}
         <div class="scroll">
             {#if may && rule.page === null && !page.file.lines?.length}<WriteRule {page} />{/if}
             <PageRows rows={page.reading.rows} document={may ? page : null} />
