@@ -54,7 +54,7 @@ final readonly class Headline
         $after = $this->about(Words::say(', about'));
 
         return match ($entry->kind) {
-            'created' => $byRule ? [Words::say('A rule'), Words::say('made{it}', it: $it)]
+            'created' => $byRule ? [$this->rule, Words::say('made{it}', it: $it)]
                 : [$by, Words::say('created{it}{api}', it: $it, api: $api)],
             'deleted' => [$this->who, Words::say('deleted{it}', it: $it)],
             'merged' => [$this->who, Words::say(
@@ -64,9 +64,7 @@ final readonly class Headline
                 it: $it,
             )],
             'restored' => [$this->who, Words::say('brought{it} back', it: $it)],
-            'comment' => [$byRule
-                ? Words::say('A rule')
-                : $this->who, Words::say('commented{about}', about: $on)],
+            'comment' => [$byRule ? $this->rule : $this->who, Words::say('commented{about}', about: $on)],
             'file' => [$by, Words::say('added the file {name}{about}', name: $kept->text('name'), about: $this->about(Words::say(' to')))],
             'by_hand' => [$this->who, Words::say(
                 'ran {rule} by hand{about}',
@@ -138,7 +136,7 @@ final readonly class Headline
             )],
             'line' => [$this->rule, $kept->is('byHand')
                 ? Words::say('did a line now, wanted by {who}{about}', who: $this->who, about: $on)
-                : Words::say('went on{about}', about: $on)],
+                : Words::say('did its next line{about}', about: $on)],
             'struck' => $this->lines(Words::say('struck out')),
             'too_late' => $this->lines(Words::say('left out')),
             'line_failed' => $this->lines(Words::say('could not be done')),

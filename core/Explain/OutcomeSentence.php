@@ -64,7 +64,7 @@ final class OutcomeSentence
     private static function slip(Kept $did): string
     {
         return $did->text('to') === '' ? Words::say(
-            'Reply slip “{subject}” could be sent to nobody: {path}',
+            'Reply slip “{subject}” reached nobody: {path}',
             subject: $did->text('subject'),
             path: $did->text('path'),
         )

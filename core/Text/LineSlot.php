@@ -118,7 +118,7 @@ final readonly class LineSlot implements Slot
             foreach ($open as $one) {
                 $had = is_array($one->json) ? $one->json : [];
                 if (! isset($had['…'])) {
-                    $found[] = $one->as($own + $had);
+                    $found[] = $one->as($own + array_diff_key($had, ['…' => true]));
                 }
                 foreach (self::further($typed, $one->end, $scope, $had) as $next) {
                     $longer[] = new Parsed((is_array($next->json) ? $next->json : []) + $had, $next->end, $one->cost + $next->cost);

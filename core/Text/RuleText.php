@@ -31,20 +31,22 @@ final readonly class RuleText
             return RawSlot::raw($file);
         }
         $scope = $this->scope($type);
-        $said = static fn (string $part): string => Parts::word($part).' '.Parts::slot($part)->print($file[$part] ?? [], $scope, []);
+        // What is not said yet has no row.
+        $said = static fn (string $part): array => ($file[$part] ?? []) === [] ? []
+            : [Parts::word($part).' '.Parts::slot($part)->print($file[$part], $scope, [])];
         $condition = $file['onlyIf'] ?? null;
 
         return implode("\n", [
             'Rule '.Typed::quote((string) $node->child('name')->text()),
-            $said('when'),
-            ...(is_array($condition) && ($condition['of'] ?? null) !== [] ? [$said('onlyIf')] : []),
-            $said('fires'),
+            ...$said('when'),
+            ...(is_array($condition) && ($condition['of'] ?? null) !== [] ? $said('onlyIf') : []),
+            ...$said('fires'),
             ...array_map(
                 static fn (Node $line): string => Parts::slot('line')->print($line->raw, $scope, []),
                 $node->child('lines')->items(),
             ),
-            ...(is_array($file['until'] ?? null) ? [$said('until')] : []),
-            ...(is_array($file['never'] ?? null) ? [$said('never')] : []),
+            ...(is_array($file['until'] ?? null) ? $said('until') : []),
+            ...(is_array($file['never'] ?? null) ? $said('never') : []),
         ])."\n";
     }
 

@@ -21,7 +21,7 @@ export const theme: ThemeConfig = {
     tabItem: {
         base: 'contents',
         button:
-            'p-0 -mb-px rounded-none bg-transparent hover:bg-transparent text-[13px] font-normal text-ink-2 hover:text-ink border-b-2 ' +
+            'p-0 rounded-none bg-transparent hover:bg-transparent text-[13px] font-normal text-ink-2 hover:text-ink border-b-2 ' +
             'border-transparent aria-selected:border-iris aria-selected:text-ink aria-selected:font-semibold',
     },
     paginationNav: { base: 'space-x-0 gap-0.5', prev: 'rounded-md', next: 'rounded-md' },

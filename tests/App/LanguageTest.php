@@ -23,7 +23,7 @@ final class LanguageTest extends AppTestCase
             ->assertJson(['language' => 'de', 'spoken' => 'de']);
         $wrong = $this->as('bram.castellan', 'POST', 'records/ticket', ['values' => ['subject' => 'Gnats', 'cost' => 'much']]);
         $wrong->assertStatus(422);
-        self::assertContains('Cost nimmt eine Zahl wie 12.50.', array_column((array) $wrong->json('problems'), 'message'));
+        self::assertContains('Cost nimmt eine Zahl wie 12,50.', array_column((array) $wrong->json('problems'), 'message'));
         $this->as('bram.castellan', 'PUT', 'notices/ways', ['task' => 'pigeon'])->assertStatus(422)
             ->assertJsonPath('problems.0.message', 'Das Feld task hat keinen der Werte, die es haben kann.');
         $this->as('bram.castellan', 'GET', 'records/ticket/999999')->assertNotFound()

@@ -29,7 +29,7 @@ final class EntryWordsTest extends TestCase
                 .'API',
         ];
         yield 'made by a rule' => [self::entry('created', via: 'rule'), 'A rule made it', 'A rule made T-0007'];
-        yield 'a line' => [self::entry('line', via: 'rule', rule: 'Chase'), 'Chase went on', 'Chase went on on T-0007'];
+        yield 'a line' => [self::entry('line', via: 'rule', rule: 'Chase'), 'Chase did its next line', 'Chase did its next line on T-0007'];
         yield 'a line done by hand' => [
             self::entry('line', ['byHand' => true, 'why' => 'now'], rule: 'Chase'), 'Chase did a line now, wanted by Bram Castellan',
             'Chase did a line now, wanted by Bram Castellan on T-0007',

@@ -32,6 +32,7 @@ final class PhrasesTest extends TestCase
                 self::assertTrue($read->file !== null && RuleText::same($read->file, $meant), "{$phrase}: ".json_encode([
                     $read->file, $read->readings, $read->misread,
                 ]).", not {$printed}");
+                self::assertStringNotContainsString('…"', (string) json_encode($read->file, JSON_UNESCAPED_UNICODE), $phrase);
                 $count++;
             }
         }

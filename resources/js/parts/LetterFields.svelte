@@ -4,10 +4,22 @@
     import Floating from './Floating.svelte';
     import { mergeOptions } from './offers';
 
-    type Props = { type: string; subject: string; body: string; wantsSubject?: boolean; problems?: Record<string, string | undefined> };
-    let { type, subject = $bindable(), body = $bindable(), wantsSubject = true, problems = {} }: Props = $props();
+    type Props = {
+        type: string;
+        subject: string;
+        body: string;
+        wantsSubject?: boolean;
+        problems?: Record<string, string | undefined>;
+        /** Whether one begins to write at once. */
+        focuses?: boolean;
+    };
+    let { type, subject = $bindable(), body = $bindable(), wantsSubject = true, problems = {}, focuses = false }: Props = $props();
     let input = $state<HTMLInputElement>();
     let merging = $state<HTMLElement | null>(null);
+
+    $effect(() => {
+        if (focuses) input?.focus();
+    });
 
     function merge(path: string | undefined) {
         const from = input?.selectionStart ?? subject.length;

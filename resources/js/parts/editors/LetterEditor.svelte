@@ -70,7 +70,7 @@
     class="max-w-[1120px]! rounded-xl border border-edge bg-page divide-y-0 text-ink shadow-2xl"
     classes={{ body: 'p-0! overflow-hidden rounded-xl' }}
 >
-    <div class="grid h-[76vh] max-h-[660px] grid-cols-2">
+    <div class="grid h-[76vh] max-h-[660px] grid-cols-2 max-[700px]:h-auto max-[700px]:max-h-none max-[700px]:grid-cols-1">
         <div class="flex min-h-0 flex-col border-r border-ruled p-6">
             <h2 class="text-lg">{editor.label}</h2>
             {#if fitting.length}
@@ -88,7 +88,7 @@
                     version.
                 </p>
             {:else}
-                <LetterFields type={page.type} bind:subject bind:body wantsSubject={!isText} />
+                <LetterFields type={page.type} bind:subject bind:body wantsSubject={!isText} focuses />
             {/if}
             <div class="mt-auto flex gap-2 pt-4">
                 <button type="button" class="btn go" onclick={done}>Done</button>
@@ -96,11 +96,11 @@
             </div>
         </div>
         <div class="flex min-h-0 flex-col bg-[#fdfaf2] p-6">
-            <div class="flex items-center gap-3 text-[13px] text-ink-2">
+            <div class="flex flex-wrap items-center gap-3 text-[13px] text-ink-2">
                 <span class="shrink-0">As it reads for</span>
                 <Select
                     placeholder=""
-                    class="min-w-0"
+                    class="min-w-0 flex-1 basis-40"
                     aria-label="Record to preview with"
                     value={shown ?? ''}
                     onchange={(event) => (record = Number(event.currentTarget.value))}

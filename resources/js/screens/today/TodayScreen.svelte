@@ -49,9 +49,10 @@
                     {#if today.isError}{said(today.error)}
                     {:else if !today.data}Reading…
                     {:else if view === 'rules'}
-                        {inForce}, {troubles
-                            ? counted(troubles, ['# thing to look at', '# things to look at'])
-                            : 'and all is as it should be'}.
+                        {#if rules.data?.rules.length === 0 && !troubles}No rule is in force yet.
+                        {:else}{inForce}, {troubles
+                                ? counted(troubles, ['# thing to look at', '# things to look at'])
+                                : 'and nothing went wrong'}.{/if}
                     {:else if view === 'team'}{counted(today.data.team, ['# person reports to you.', '# people report to you.'])}
                     {:else if wanting}
                         {counted(wanting, ['# thing wants you today', '# things want you today'])}{today.data.late

@@ -99,6 +99,8 @@
     });
     const how = $derived(lastId === pickedId ? (PICKED[pick] ?? '') : '');
     const isMadeUp = $derived(lastId === pickedId && pick === 'made_up');
+    /** Values were proposed that the record has not: whoever looks at it has to know. */
+    const supposes = $derived(rehearsal.opening === null && !isMadeUp && Object.keys({ ...opening?.was, ...opening?.set }).length > 0);
 </script>
 
 <div class="p-5 pl-6" data-rehearsal={rehearsal.busy ? 'busy' : 'done'}>
@@ -140,6 +142,14 @@
                 >
             {/if}
         </div>
+        {#if supposes}
+            <p class="mini mt-1">
+                Supposed, so that the rule starts: {played.record.number} is not so now.
+                <button type="button" class="link" onclick={() => opening && rehearsal.begin({ ...opening, was: {}, set: {} })}
+                    >Take it as it is</button
+                >
+            </p>
+        {/if}
         {#if played.why && !fires}
             <div class="callout warn mt-3">
                 {played.why.sentence}
