@@ -14,6 +14,7 @@
         onclose: () => void;
     };
     let { title, options, chosen = [], many = false, onsearch, onchoose, onclose }: Props = $props();
+    const uid = $props.id();
 
     let typed = $state('');
     let ticked = $state<string[]>(untrack(() => [...chosen]));
@@ -101,12 +102,13 @@
             aria-label={title}
             role="combobox"
             aria-expanded="true"
-            aria-controls="options"
+            aria-controls="{uid}-options"
+            aria-activedescendant={shown[at] ? `${uid}-${at}` : undefined}
         />
     </div>
     <div
         bind:this={list}
-        id="options"
+        id="{uid}-options"
         class="max-h-[280px] overflow-auto py-1"
         role="listbox"
         aria-label={title}
@@ -118,6 +120,7 @@
             {/if}
             <button
                 type="button"
+                id="{uid}-{index}"
                 class="option"
                 role="option"
                 tabindex="-1"

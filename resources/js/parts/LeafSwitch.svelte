@@ -45,17 +45,13 @@
         return () => observer.disconnect();
     });
 
-    /** Whoever chooses something on the left wants to see it: the right leaf comes when it shows something else. */
+    /** Whoever chooses something on the left wants to see it, also what lay open already. */
     function chosen(event: MouseEvent) {
         const left = leaves()[0];
-        if (names.length !== 2 || !left?.contains(event.target as Node)) return;
-        const before = leaves()[1]?.textContent ?? '';
+        if (names.length !== 2 || shown !== 0 || !left?.contains(event.target as Node)) return;
         const target = (event.target as HTMLElement).closest('button, a, tr, [data-task]');
-        if (!target || target.closest('input, select, textarea, [role=tab], th')) return;
-        setTimeout(() => {
-            const after = leaves()[1]?.textContent ?? '';
-            if (shown === 0 && after !== before && target.hasAttribute('aria-pressed')) turn(1);
-        }, 250);
+        const isRow = target && (target.hasAttribute('aria-pressed') || target.hasAttribute('aria-current'));
+        if (isRow && !target.closest('.segments, header, [role=group], [role=tab]')) setTimeout(() => turn(1), 0);
     }
 </script>
 

@@ -83,7 +83,8 @@
             ArrowDown: () => (at = Math.min(choices.length - 1, at + 1)),
             ArrowUp: () => (at = Math.max(0, at - 1)),
             Tab: () => choose(at),
-            Escape: () => (text = ''),
+            // Nothing that was written is lost: it is marked, and the next letter takes its place.
+            Escape: () => input?.select(),
         };
         if (event.key === 'Enter') {
             event.preventDefault();

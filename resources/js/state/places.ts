@@ -27,3 +27,8 @@ export function isAt(to: string, pathname: string): boolean {
     const root = to.split('/').slice(0, 2).join('/');
     return root === '/' ? pathname === '/' : pathname === root || pathname.startsWith(`${root}/`);
 }
+
+/** Whether both leaves are seen at once: a phone shows one. */
+export function isWide(): boolean {
+    return matchMedia('(min-width: 641px)').matches;
+}

@@ -33,9 +33,12 @@
     /** What it shows is what stands there afterwards, also where nobody has altered it. */
     function done(event: SubmitEvent) {
         event.preventDefault();
-        const next: JsonObject = { ...given, rrule: rruleOf(table), time, from };
-        delete next.workingDays;
+        const parts = (rrule: string) => rrule.toUpperCase().split(';').sort().join(';');
+        const [before, after] = [String(given.rrule ?? ''), rruleOf(table)];
+        // In another order the parts say the same.
+        const next: JsonObject = { ...given, rrule: parts(before) === parts(after) ? before : after, time, from };
         if (workingDays) next.workingDays = true;
+        else delete next.workingDays;
         if (JSON.stringify(next) !== JSON.stringify(given)) void page.edit((file) => put(file, at, next));
         onclose();
     }

@@ -1,4 +1,5 @@
 <script lang="ts">
+    import { day as dayOf } from '../../state/moments';
     import { Checkbox, Input, MultiSelect } from 'flowbite-svelte';
     import { createQuery, useQueryClient } from '@tanstack/svelte-query';
     import { X } from '@lucide/svelte';
@@ -176,11 +177,11 @@
         <div class="mt-2 grid grid-cols-2 gap-x-6">
             {#each Object.entries(edited.holidays).sort() as [date, label] (date)}
                 <div class="flex items-center gap-2 border-b border-ruled py-1">
-                    <span class="figures text-[12px]">{date}</span><span class="min-w-0 flex-1 truncate" title={label}>{label}</span>
+                    <span class="w-24 shrink-0">{dayOf(date)}</span><span class="min-w-0 flex-1 truncate" title={label}>{label}</span>
                     <button
                         type="button"
                         class="icon"
-                        aria-label="Take {date} away"
+                        aria-label="Take {dayOf(date)} away"
                         onclick={() =>
                             (edited.holidays = Object.fromEntries(Object.entries(edited.holidays).filter(([other]) => other !== date)))}
                         ><X size={13} /></button

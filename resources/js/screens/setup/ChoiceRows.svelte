@@ -1,5 +1,6 @@
 <script lang="ts">
     import { Checkbox, Input, Select } from 'flowbite-svelte';
+    import { tick } from 'svelte';
     import { TONES, type ChoiceGiven } from './fields';
 
     /* The choices of a field in the order they are offered, each with a colour that only repeats what it says. */
@@ -12,13 +13,36 @@
         choices = moved;
     }
 
-    const add = () => (choices = [...choices, { label: '', tone: '', closes: false, isRetired: false }]);
+    let rows = $state<HTMLElement>();
+
+    /** One more, to be named at once. */
+    async function add() {
+        choices = [...choices, { label: '', tone: '', closes: false, isRetired: false }];
+        await tick();
+        [...(rows?.querySelectorAll<HTMLElement>('input[data-choice]') ?? [])].at(-1)?.focus();
+    }
+
+    /** Enter goes on to the next one; with nothing in it, it ends the list and keeps the field. */
+    function enter(event: KeyboardEvent, index: number) {
+        if (event.key !== 'Enter' || event.ctrlKey || event.metaKey || !choices[index]?.label.trim()) return;
+        event.preventDefault();
+        const next = [...(rows?.querySelectorAll<HTMLElement>('input[data-choice]') ?? [])][index + 1];
+        if (next) next.focus();
+        else void add();
+    }
 </script>
 
-<div class="mt-1 grid gap-1.5" role="group" aria-label="Choices">
+<div bind:this={rows} class="mt-1 grid gap-1.5" role="group" aria-label="Choices">
     {#each choices as choice, index (index)}
         <div class="grid grid-cols-[1fr_104px_auto_auto] items-center gap-2 {choice.isRetired ? 'opacity-60' : ''}">
-            <Input aria-label="Choice {index + 1}" maxlength={60} placeholder="What it is called" bind:value={choice.label} />
+            <Input
+                data-choice
+                aria-label="Choice {index + 1}"
+                maxlength={60}
+                placeholder="What it is called"
+                bind:value={choice.label}
+                onkeydown={(event: KeyboardEvent) => enter(event, index)}
+            />
             <Select
                 placeholder=""
                 classes={{ select: choice.tone ? `tone-${choice.tone}` : '' }}

@@ -3,6 +3,8 @@
     import type { Snippet } from 'svelte';
     import Broken from '../../parts/Broken.svelte';
     import Confirm from '../../parts/Confirm.svelte';
+    import { takesFocus } from '../../parts/focus';
+    import { isWide } from '../../state/places';
     import { session } from '../../state/session.svelte';
     import type { Draft, Kept } from './kept.svelte';
 
@@ -48,6 +50,8 @@
         foot,
     }: Props = $props();
     const may = $derived(session.me?.mayEditRules ?? false);
+    // Half a desk is not left empty; a phone shows the list.
+    $effect(() => kept.openFirst(isWide() ? items : undefined, (first) => (first ? onopen(first) : may && onnew())));
     const problems = $derived(kept.refusal?.problem.problems ?? []);
 </script>
 
@@ -103,6 +107,9 @@
                         bind:value={edited.name}
                         disabled={!may}
                         aria-invalid={kept.problem('/name') ? true : undefined}
+                        {@attach (node) => {
+                            if (edited.id === null) takesFocus(node);
+                        }}
                     />
                     {@render besides?.(edited)}
                     {#if may}

@@ -33,7 +33,6 @@
     const begin = () => show({ id: null, version: 0, name: '', type: session.schema?.types[0]?.name ?? '', subject: '', body: '' });
 
     // The first letter lies open.
-    $effect(() => kept.openFirst(letters.data, (first) => (first ? open(first) : begin())));
 
     async function keep() {
         const done = await kept.keep(

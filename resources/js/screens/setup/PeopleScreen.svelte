@@ -1,4 +1,5 @@
 <script lang="ts">
+    import { isWide } from '../../state/places';
     import { shownNumber, typedNumber } from '../../state/numbers';
     import { Input, Select } from 'flowbite-svelte';
     import { createQuery, useQueryClient } from '@tanstack/svelte-query';
@@ -45,6 +46,11 @@
     const amounts = $derived((session.schema?.types ?? []).filter((type) => type.fields.some((field) => field.type === 'money')));
     const teams = $derived([...new Set((people.data ?? []).map((person) => person.team).filter(Boolean))].sort());
     const mayEnter = $derived(may || chosen === session.me?.id);
+
+    $effect(() => {
+        // Half a desk is not left empty.
+        if (!chosen && people.data?.[0] && isWide()) chosen = people.data[0].id;
+    });
 
     const choose = (id: number) => ([chosen, inviting, leaving, asking, refusal] = [id, null, false, false, null]);
 

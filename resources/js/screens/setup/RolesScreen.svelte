@@ -1,4 +1,5 @@
 <script lang="ts">
+    import { isWide } from '../../state/places';
     import { createQuery, useQueryClient } from '@tanstack/svelte-query';
     import { api, ask } from '../../api/client';
     import { crumbs } from '../../state/crumbs.svelte';
@@ -14,6 +15,9 @@
     const roles = createQuery(() => ({ queryKey: ['roles'], queryFn: () => ask(api.GET('/api/roles')) }));
     let chosen = $state<string | null>(null);
     const role = $derived(roles.data?.roles.find((one) => one.name === chosen) ?? null);
+    $effect(() => {
+        if (chosen === null && roles.data && isWide()) chosen = roles.data.roles[0]?.name ?? null;
+    });
 
     async function kept(name: string | null, told: string) {
         await client.invalidateQueries({ queryKey: ['roles'] });

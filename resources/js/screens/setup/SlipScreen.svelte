@@ -38,7 +38,6 @@
         show({ id: null, version: 0, name: '', type: session.schema?.types[0]?.name ?? '', subject: '', body: '', asks: [BEGUN] });
 
     // The first slip lies open.
-    $effect(() => kept.openFirst(slips.data, (first) => (first ? open(first) : begin())));
 
     async function keep() {
         const done = await kept.keep(

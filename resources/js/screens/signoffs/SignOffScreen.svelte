@@ -155,7 +155,7 @@
                                     <button
                                         type="button"
                                         class="min-w-0 flex-1 text-left"
-                                        aria-current={one.id === open?.id ? 'true' : undefined}
+                                        aria-pressed={one.id === open?.id}
                                         onclick={() => (chosen = one.id)}
                                     >
                                         <span class="block font-semibold">{one.recordTitle}</span>
