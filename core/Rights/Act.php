@@ -29,7 +29,7 @@ enum Act: string
             self::Create => Words::say('Make new ones'),
             self::Change => Words::say('Change'),
             self::Delete => Words::say('Delete'),
-            self::Export => Words::say('Take out in files'),
+            self::Export => Words::say('Export as files'),
             self::Run => Words::say('Run rules by hand, hold lines back'),
         };
     }

@@ -134,7 +134,7 @@ final class DayTest extends BrowserTestCase
         $this->see('[aria-label="Change Priority"]')->click();
         $this->see('.floating [role=option]', 'Urgent')->click();
         $this->see('[data-field=priority]', 'Urgent');
-        $this->press('Account', '.leaf-switch button');
+        $this->press('History', '.leaf-switch button');
         $photo = sys_get_temp_dir()."/{$mark}.png";
         file_put_contents($photo, (string) base64_decode(
             'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==', true,
@@ -144,7 +144,7 @@ final class DayTest extends BrowserTestCase
         $this->press('Comment');
         $this->see('.leaf.right', 'It leans to the left');
         $this->see('.leaf.right', "added the file {$mark}.png");
-        $this->press('Files, guards');
+        $this->press('Files and guards');
         $this->see("img[alt=\"{$mark}.png\"]");
         $this->until(fn (): bool => $this->browser->executeScript(
             'return document.querySelector(`img[alt="${arguments[0]}"]`).naturalWidth', ["{$mark}.png"],

@@ -16,24 +16,24 @@ final class KeptAndRunTest extends BrowserTestCase
         $this->signIn('ines.okafor');
         $this->open('/setup/letters');
         $this->press('New');
-        $this->press('Keep the letter');
+        $this->press('Save the letter');
         $this->see('[role=alert]', 'Give it a name.');
         $this->type('Name', 'Autumn check');
         $this->see('#subject')->sendKeys('Your plants in {boat}');
         $this->see('[role=textbox]')->sendKeys('We come by in October.');
-        $this->press('Keep the letter');
+        $this->press('Save the letter');
         $this->see('[role=alert]', 'boat');
         self::assertSame('We come by in October.', $this->text('[role=textbox]'), 'what was written is still there');
         $subject = $this->see('#subject');
         $subject->clear();
         $subject->sendKeys('Your plants this autumn');
-        $this->press('Keep the letter');
+        $this->press('Save the letter');
         $this->see('[role=status]', 'Version 1 of “Autumn check” is kept.');
         $this->see('.leaf.left', 'no rule sends it');
 
         $this->see('[role=textbox]')->sendKeys(Key::CONTROL.Key::END);
         $this->keys(' Really.');
-        $this->press('Keep version 2');
+        $this->press('Save as version 2');
         $this->see('[role=status]', 'Version 2 of “Autumn check” is kept.');
         $this->see('.leaf.right', 'version 1: Ines Okafor');
         $this->browser->navigate()->refresh();
@@ -52,7 +52,7 @@ final class KeptAndRunTest extends BrowserTestCase
         $this->type('Name', 'Our best');
         $this->press('+ condition');
         $this->choose('Key account');
-        $this->press('Keep');
+        $this->press('Save');
         $this->see('[role=status]', '“Our best” is kept.');
         $this->see('.leaf', 'Key account is ticked');
         $this->see('.leaf', 'no rule uses it');

@@ -140,7 +140,7 @@ final class MessageRuleTest extends BrowserTestCase
         $this->press('Wrong pots delivered');
         $this->see('[aria-label=Comment]')->sendKeys('The pots are on their way.'.Key::CONTROL.Key::ENTER);
         $this->see('[data-kind=comment]', 'The pots are on their way.');
-        $this->press('Files, guards');
+        $this->press('Files and guards');
         $this->press('Follow');
         $this->see('.word.person', 'Ines Okafor');
         $this->press('Delete this ticket');

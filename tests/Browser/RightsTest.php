@@ -35,7 +35,7 @@ final class RightsTest extends BrowserTestCase
         $this->pick('[aria-label="Of which records"]', 'Tickets');
         $this->pick('[aria-label="Which field"]', 'Cost');
         $this->press('Keep it from them');
-        $this->press('Keep');
+        $this->press('Save');
         $this->see('[role=status]', 'is kept');
 
         $name = array_column($this->api('GET', 'roles')['roles'], 'name', 'label')["Desk {$mark}"];

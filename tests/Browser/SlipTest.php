@@ -37,7 +37,7 @@ final class SlipTest extends BrowserTestCase
         $this->press('Look at the page');
         $this->see('iframe[title="The page as it would look"]');
         $this->press('Desk', '.segments button');
-        $this->press('Keep the slip');
+        $this->press('Save the slip');
         $this->see('[role=status]', 'Version 1 of');
         $text = "When a Visit is created\nOnly if Purpose contains \"{$name}\"\nFires once per visit\n"
             ."Send the Partner the reply slip \"Slip {$name}\", answered within 2 days, and then pass it on to the next Partner, "
@@ -140,7 +140,7 @@ final class SlipTest extends BrowserTestCase
         $this->press('Add a member');
         $this->see('[aria-label="Member 2"]')->sendKeys('who.email');
         $this->chooseFrom('Its field 2', 'Email');
-        $this->press('Keep');
+        $this->press('Save');
         $secret = $this->see('[role=status] .figures', 'whsec_')->getText();
         $address = $this->see('p.figures', '/hook/')->getText();
 

@@ -151,7 +151,7 @@ final class WritingTest extends BrowserTestCase
         $this->open('/setup/ladders');
         $this->see('button', $name)->click();
         $this->see('input[aria-label="Name"]');
-        $this->press('Keep');
+        $this->press('Save');
         $this->see('[aria-live=polite]', 'is kept');
         $after = array_values(array_filter($this->api('GET', 'ladders'), static fn (array $one): bool => $one['name'] === $name))[0];
         self::assertSame($ladder['rungs'], $after['rungs']);

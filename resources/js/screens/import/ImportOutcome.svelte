@@ -92,7 +92,7 @@
     {#if job.refused > 0 && !['trying', 'waiting', 'running'].includes(job.status)}
         <div class="mb-1 flex items-baseline gap-3">
             <h2 class="text-[15px]!">{counted(job.refused, ['# row left out', '# rows left out'])}</h2>
-            <a class="link ml-auto" href="/api/imports/{job.id}/report" download>As a file, to be mended</a>
+            <a class="link ml-auto" href="/api/imports/{job.id}/report" download>Export these rows, to mend them</a>
         </div>
         {#each file.problems as problem, index (index)}
             <div class="grid grid-cols-[64px_1fr] gap-3 border-b border-ruled py-1.5">

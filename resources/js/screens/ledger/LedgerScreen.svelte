@@ -63,7 +63,7 @@
                 <h1>Ledger</h1>
                 <p class="sub">
                     Every entry is numbered and stays.
-                    <a class="link" href="/api/ledger/file?{new URLSearchParams(JSON.parse(JSON.stringify(asked)))}" download>As a file</a>
+                    <a class="link" href="/api/ledger/file?{new URLSearchParams(JSON.parse(JSON.stringify(asked)))}" download>Export</a>
                 </p>
             </div>
             <div class="segments ml-auto" role="group" aria-label="Show">

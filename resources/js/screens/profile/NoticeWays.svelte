@@ -24,7 +24,7 @@
     }
 </script>
 
-<h2>How you hear of things</h2>
+<h2>Notifications</h2>
 <p class="mt-1 mb-2 text-[13px] text-ink-2">
     The bell tells you everything. What else there is to be: a letter at once, or one letter at eight on the morning of a working day.
 </p>

@@ -28,12 +28,12 @@
 <p class="sub">Another one signs you out everywhere else, and ends your API tokens and the address of your calendar.</p>
 <form class="mt-2 grid gap-2 sm:grid-cols-2" onsubmit={change}>
     <label class="grid content-start gap-0.5 text-[12px] text-ink-2"
-        >The one you have
+        >Current password
         <Input type="password" autocomplete="current-password" required bind:value={current} />
         {#if refusal?.at('/current')}<span class="note-wrong" role="alert">{refusal.at('/current')}</span>{/if}</label
     >
     <label class="grid content-start gap-0.5 text-[12px] text-ink-2"
-        >The next one
+        >New password
         <Input type="password" autocomplete="new-password" required bind:value={password} />
         {#if refusal?.at('/password')}<span class="note-wrong" role="alert">{refusal.at('/password')}</span>{/if}</label
     >

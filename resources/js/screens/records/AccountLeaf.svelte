@@ -76,13 +76,13 @@
     );
 </script>
 
-<section class="leaf right" aria-label="Account" style="--margin-at: 118px">
+<section class="leaf right" aria-label="History" style="--margin-at: 118px">
     <header class="flex flex-wrap items-center justify-between gap-x-3 gap-y-2">
         <div class="segments" role="group" aria-label="Leaf">
-            <button type="button" aria-pressed={leaf === 'account'} onclick={() => (leaf = 'account')}>Account</button>
+            <button type="button" aria-pressed={leaf === 'account'} onclick={() => (leaf = 'account')}>History</button>
             <button type="button" aria-pressed={leaf === 'messages'} onclick={() => (leaf = 'messages')}>Messages</button>
             <button type="button" aria-pressed={leaf === 'related'} onclick={() => (leaf = 'related')}>Related</button>
-            <button type="button" aria-pressed={leaf === 'beside'} onclick={() => (leaf = 'beside')}>Files, guards</button>
+            <button type="button" aria-pressed={leaf === 'beside'} onclick={() => (leaf = 'beside')}>Files and guards</button>
         </div>
         {#if leaf === 'account'}
             <div class="segments" role="group" aria-label="Show">

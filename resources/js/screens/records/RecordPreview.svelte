@@ -38,7 +38,7 @@
             </div>
         {/each}
     </dl>
-    <h2 class="mt-6 mb-1">Account</h2>
+    <h2 class="mt-6 mb-1">History</h2>
     {#each account.data?.ahead ?? [] as line (line.id)}
         <div class="pencilled grid grid-cols-[84px_1fr] gap-2 border-b border-ruled py-1.5 text-[12.5px]">
             <span class="figures text-[11px]">{line.due ? moment(line.due) : say('waits')}</span><span><b>{line.lead}</b> {line.title}</span

@@ -333,7 +333,7 @@
         <p>The copy is a draft. What does not fit other records is listed as a remark, at its word.</p>
     </Confirm>
 {:else if asking === 'set'}
-    <Confirm title="Either/or set" go="Keep" onconfirm={stand} onclose={() => (asking = null)}>
+    <Confirm title="Either/or set" go="Save" onconfirm={stand} onclose={() => (asking = null)}>
         <p>
             Of the rules that share a set, only the first whose conditions match answers a change. The order is that of the list of rules.
         </p>

@@ -52,7 +52,7 @@
                 {#each TONES as tone (tone)}<option value={tone}>{tone || 'no colour'}</option>{/each}
             </Select>
             <label class="mini flex items-center gap-1" title="A record with it is done with"
-                ><Checkbox class="h-3.5 w-3.5" bind:checked={choice.closes} /> closes</label
+                ><Checkbox class="h-3.5 w-3.5" bind:checked={choice.closes} /> means done</label
             >
             <span class="flex">
                 <button type="button" class="icon" aria-label="Higher" disabled={index === 0} onclick={() => move(index, -1)}>↑</button>

@@ -265,7 +265,7 @@
     {/if}
     {#if refusal && !refusal.problem.problems.length}<p class="callout bad" role="alert">{refusal.message}</p>{/if}
     <div class="flex gap-2">
-        <button class="btn go" disabled={busy}>{start ? 'Keep it' : 'Add the field'}</button>
+        <button class="btn go" disabled={busy}>{start ? 'Save' : 'Add the field'}</button>
         {#if start && start.name !== type.title && start.name !== type.owner}
             <button type="button" class="btn quiet danger ml-auto" onclick={onretire}>Retire it</button>
         {/if}

@@ -43,7 +43,7 @@
         none,
         idle,
         loses,
-        keeps = 'Keep',
+        keeps = 'Save',
         row,
         besides,
         editor,

@@ -65,7 +65,7 @@
     none={['No letter yet.', 'A letter is written once and sent by as many rules as you like.']}
     idle={['Letters are sent by rules.', 'Choose one to see what it says.']}
     loses="What was sent stays on the accounts. A letter that a rule sends cannot be deleted."
-    keeps={id === null ? 'Keep the letter' : `Keep version ${version + 1}`}
+    keeps={id === null ? 'Save the letter' : `Save as version ${version + 1}`}
 >
     {#snippet row(one)}
         <b class="font-semibold">{one.name}</b>

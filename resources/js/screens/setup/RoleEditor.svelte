@@ -236,7 +236,7 @@
         </div>
     {/if}
 
-    <h3 class="mt-6 mb-1 font-semibold">Besides</h3>
+    <h3 class="mt-6 mb-1 font-semibold">Other duties</h3>
     {#each offers.duties as duty (duty.kind)}
         {@const has = role?.isFixed || file.duties.includes(duty.kind)}
         <label class="flex items-baseline gap-2 py-1">
@@ -260,6 +260,6 @@
             {#each differs as line (line)}<div>{line}</div>{/each}
         </div>
         <button type="button" class="btn quiet" onclick={oncancel}>Not now</button>
-        <button type="button" class="btn go" disabled={refusal !== null || file.label.trim() === ''} onclick={keep}>Keep</button>
+        <button type="button" class="btn go" disabled={refusal !== null || file.label.trim() === ''} onclick={keep}>Save</button>
     </footer>
 {/if}

@@ -70,7 +70,7 @@
     none={['No slip is kept yet.', 'A slip is written once and sent by as many rules as you like, to twenty people or three thousand.']}
     idle={['Slips are sent by rules.', 'Choose one to see what it shows and asks.']}
     loses="What was sent stays as it was. A slip that a rule sends cannot be deleted."
-    keeps={id === null ? 'Keep the slip' : `Keep version ${version + 1}`}
+    keeps={id === null ? 'Save the slip' : `Save as version ${version + 1}`}
 >
     {#snippet row(one)}
         <b class="font-semibold">{one.name}</b>

@@ -1,5 +1,5 @@
 import type { Shapes } from '../../api/client';
-import { say } from '../../state/words';
+import { counted, say } from '../../state/words';
 
 /** Whose records each act extends to, by record type; fields that are not simply seen and changed. */
 export type RoleFile = {
@@ -18,7 +18,7 @@ export const SHORT: Record<string, string> = {
     create: 'Make',
     change: 'Change',
     delete: say('Delete'),
-    export: 'Take out',
+    export: 'Export',
     run: 'Run rules',
     none: '–',
     own: say('own'),
@@ -47,7 +47,7 @@ export function glance(role: Shapes['RoleShape'], offers: Shapes['RolesShape']):
         if (widest(act) !== 'none') byReach.set(widest(act), [...(byReach.get(widest(act)) ?? []), words[act] ?? act]);
     }
     const said = [...byReach].map(([reach, acts]) => `${acts.join(', ')} ${label(reach)} records`).join(', ');
-    const trusted = role.duties.length ? `; trusted with ${role.duties.length} more` : '';
+    const trusted = role.duties.length ? `; ${counted(role.duties.length, ['# duty besides', '# duties besides'])}` : '';
     const line = said || 'sees no records';
     return `${line.charAt(0).toUpperCase()}${line.slice(1)}${trusted}.`;
 }

@@ -16,7 +16,7 @@
         },
         { label: 'behind their time', count: rules.behind, to: '/setup', says: 'Lines that should be done by now', bad: true },
         { label: 'left out', count: rules.tooLate, to: '/ledger?outcome=left_out', says: 'Lines that came too late', bad: true },
-        { label: 'set aside', count: rules.setAside, to: '/setup', says: 'Lines that could not be done', bad: true },
+        { label: 'stuck', count: rules.setAside, to: '/setup', says: 'Lines that could not be done', bad: true },
         { label: 'chains stopped', count: rules.stopped, to: '/ledger?outcome=failed', says: 'Rules that set each other off', bad: true },
         { label: 'letters failed', count: rules.messagesFailed, to: '/mail-room', says: 'Messages that nobody got', bad: true },
         { label: 'calls failed', count: rules.callsFailed, to: '/setup/systems', says: 'Calls of other systems that failed', bad: true },

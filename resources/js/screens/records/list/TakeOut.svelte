@@ -32,7 +32,7 @@
     }
 </script>
 
-<button type="button" class="btn" disabled={busy}>{busy ? 'Writing…' : 'As a file'}</button>
+<button type="button" class="btn" disabled={busy}>{busy ? 'Writing…' : 'Export'}</button>
 <Dropdown simple class="w-44 rounded-lg border border-edge bg-page shadow-lg">
     <DropdownItem href={address} download>CSV</DropdownItem>
     <DropdownItem onclick={workbook}>Excel workbook</DropdownItem>

@@ -63,7 +63,7 @@
     {/each}
 </div>
 {#if view && arrangement.isChanged && view.mayChange}
-    <button type="button" class="view-act" onclick={keep}>Keep</button>
+    <button type="button" class="view-act" onclick={keep}>Save</button>
     <button type="button" class="view-act" onclick={() => arrangement.choose(view)}>As it was</button>
 {/if}
 {#if arrangement.isChanged || arrangement.mine}
