@@ -69,13 +69,16 @@ final class TodayTest extends AppTestCase
             $this->ticket();
         }
         $said = fn (): array => $this->as('ines.okafor', 'GET', 'today/rules')->assertOk()->collect()->except('rules', 'entries')->all();
-        self::assertSame([0, 0, 0, 0, 0, 0], array_values($said()));
+        self::assertSame([3, 0, 0, 0, 0, 0, 0], array_values($said()), 'three fired, and nothing went wrong');
         // The clock has gone on, and nobody has done the lines; one could not be done at all.
         $this->clockAt('2026-11-24T12:00:00Z');
         DB::table('scheduled_lines')->where('rule_id', $rule)->orderBy('id')->limit(1)->update(['status' => 'failed']);
-        self::assertSame(['behind' => 2, 'tooLate' => 0, 'setAside' => 1], array_slice($said(), 0, 3));
+        self::assertSame(['fired' => 3, 'behind' => 2, 'tooLate' => 0, 'setAside' => 1], array_slice($said(), 0, 4));
         $days = fn (): array => array_slice($this->as('ines.okafor', 'GET', 'today/rules')->json('rules.0.days'), -2);
         self::assertSame([0, 3], $days());
+        $this->as('ines.okafor', 'POST', "rules/{$rule}/status", ['status' => 'paused'])->assertSuccessful();
+        self::assertSame(3, $said()['fired'], 'what a rule did counts also when it is paused');
+        $this->as('ines.okafor', 'POST', "rules/{$rule}/status", ['status' => 'in_force'])->assertSuccessful();
         $this->clockAt('2026-11-25T12:00:00Z');
         self::assertSame([3, 0], $days(), 'yesterday is over');
     }

@@ -50,7 +50,7 @@ final class LanguageTest extends BrowserTestCase
         $this->see('.leaf.left', '1.234,50');
         $this->press('Bearbeiten');
         self::assertSame('1234,50', $this->see('[name=yearly_value], [id$=yearly_value]')->getAttribute('value'));
-        self::assertSame('1234.50', $this->api('GET', "records/customer/{$customer['id']}")['record']['values']['yearly_value']);
+        self::assertSame('1234.50', $this->api('GET', "records/customer/{$customer['id']}")['values']['yearly_value']);
 
         // At the door the browser’s language is spoken, behind it their own.
         $this->signOut();

@@ -28,7 +28,8 @@ final readonly class RulesToday
     {
     }
 
-    public function shape(): TodayRulesShape
+    /** @param  \DateTimeImmutable  $midnight  at which the day began */
+    public function shape(\DateTimeImmutable $midnight): TodayRulesShape
     {
         $now = $this->clock->now();
         $since = Columns::moment($now->modify('-1 day'));
@@ -37,6 +38,7 @@ final readonly class RulesToday
         $of = static fn (string $kind): int => (int) ($kinds[$kind] ?? 0);
 
         return new TodayRulesShape(
+            Entry::rows()->where('kind', 'fired')->where('at', '>=', Columns::moment($midnight))->count(),
             ScheduledLine::query()->where('status', LineStatus::Pencilled)
                 ->where('due_at', '<', Columns::moment($now->modify(self::PATIENCE)))->count(),
             $of('too_late'),

@@ -80,7 +80,7 @@ final class TodayController extends Controller
     ]
     public function rules(RulesToday $rules): TodayRulesShape
     {
-        return $rules->shape();
+        return $rules->shape($this->midnight());
     }
 
     private function midnight(): \DateTimeImmutable

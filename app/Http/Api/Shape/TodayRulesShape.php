@@ -15,6 +15,8 @@ final readonly class TodayRulesShape
      * @param  list<EntryShape>  $entries
      */
     public function __construct(
+        #[OA\Property(description: 'Firings since midnight, also of rules that are paused or retired by now.')]
+        public int $fired,
         #[OA\Property(description: 'Lines that should have been done by now, and are not.')]
         public int $behind,
         #[OA\Property(description: 'Lines left out in the last 24 hours because they came too late.')]

@@ -1,22 +1,22 @@
 <script lang="ts">
+    import { say } from '../../state/words';
     import type { Shapes } from '../../api/client';
     import Bars from '../../parts/Bars.svelte';
     import { session } from '../../state/session.svelte';
 
     /* The rules in force: how they are doing, and how often each has fired. */
     let { rules }: { rules: Shapes['TodayRulesShape'] } = $props();
-    const firedToday = $derived(rules.rules.reduce((sum, rule) => sum + (rule.days.at(-1) ?? 0), 0));
     const marks = $derived([
         {
             label: 'fired today',
-            count: firedToday,
+            count: rules.fired,
             to: '/ledger?outcome=done',
             says: 'Firings since midnight',
             bad: false,
         },
         { label: 'behind their time', count: rules.behind, to: '/setup', says: 'Lines that should be done by now', bad: true },
         { label: 'left out', count: rules.tooLate, to: '/ledger?outcome=left_out', says: 'Lines that came too late', bad: true },
-        { label: 'stuck', count: rules.setAside, to: '/setup', says: 'Lines that could not be done', bad: true },
+        { label: say('stuck'), count: rules.setAside, to: '/setup', says: 'Lines that could not be done', bad: true },
         { label: 'chains stopped', count: rules.stopped, to: '/ledger?outcome=failed', says: 'Rules that set each other off', bad: true },
         { label: 'letters failed', count: rules.messagesFailed, to: '/mail-room', says: 'Messages that nobody got', bad: true },
         { label: 'calls failed', count: rules.callsFailed, to: '/setup/systems', says: 'Calls of other systems that failed', bad: true },
