@@ -17,13 +17,13 @@ final class RecordsTest extends BrowserTestCase
         $this->open('/records/ticket');
         $this->press('New ticket');
         $this->see('#field-subject')->sendKeys('Palm losing fronds');
-        $this->see('#field-cost')->sendKeys('12,50');
+        $this->see('#field-cost')->sendKeys('twelve');
         $this->keys(Key::CONTROL.Key::ENTER);
         $this->see('.note-wrong', 'Customer has to be filled in.');
         $this->see('.note-wrong', 'Cost takes a number such as 12.50.');
         self::assertSame('Palm losing fronds', $this->see('#field-subject')->getAttribute('value'), 'what was typed is still there');
 
-        $this->see('#field-cost')->clear()->sendKeys('12.5');
+        $this->see('#field-cost')->clear()->sendKeys('12,5');
         $this->see('#field-customer')->click();
         $this->choose('Brine');
         $this->see('#field-owner')->click();
