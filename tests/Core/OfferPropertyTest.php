@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tests\Core;
 
 use PHPUnit\Framework\TestCase;
+use Tests\Core\Support\Filler;
 use Tests\Core\Support\Stories;
 use Tests\Core\Support\World;
 use VividLedger\Rule\Reading\RulePage;
@@ -13,7 +14,7 @@ use VividLedger\Shape\Asked;
 use VividLedger\Shape\EditorSort;
 use VividLedger\Shape\Offer;
 use VividLedger\Shape\Problem;
-use VividLedger\Shape\Way;
+use VividLedger\Shape\Word;
 
 /** Whatever is offered for a word can be taken: the rule still reads, and the word is not what is wrong with it. */
 final class OfferPropertyTest extends TestCase
@@ -37,10 +38,10 @@ final class OfferPropertyTest extends TestCase
                 if ($asked->by === EditorSort::Form) {
                     self::assertNotSame([], $page->ways, "{$where}: there is no way to fill it in");
                     $way = $stories->one($page->ways);
-                    $put = [$way->with === null ? $this->put($file, $asked->at, null) : $this->filled($file, $asked->at, $way)];
+                    $put = [Filler::formed($file, $this->word($page, $asked), $way)];
                 } else {
                     self::assertNotSame([], $page->offers, "{$where}: nothing is offered");
-                    $put = array_map(fn (Offer $offer): array => $this->with($file, $asked->at, $offer), [$stories->one($page->offers)]);
+                    $put = [Filler::taken($file, $this->word($page, $asked), $stories->one($page->offers))];
                 }
                 foreach ($put as $next) {
                     $faults = array_filter($reader->read($next)->problems, static fn (Problem $problem): bool => $problem->at === $asked->at
@@ -64,7 +65,7 @@ final class OfferPropertyTest extends TestCase
                 $offers = $reader->read($file, asked: new Asked($at, EditorSort::Choose))->offers;
                 $there = array_values(array_filter($offers, static fn (Offer $offer): bool => $offer->isChosen === true));
                 self::assertCount(1, $there, "seed {$seed}: {$at}");
-                self::assertSame($this->at($file, "{$at}/kind"), ((array) $there[0]->value)['kind']);
+                self::assertSame(Filler::at($file, "{$at}/kind"), ((array) $there[0]->value)['kind']);
                 $known++;
             }
         }
@@ -83,92 +84,17 @@ final class OfferPropertyTest extends TestCase
     private function asked(RulePage $page): array
     {
         $asked = [];
-        foreach ($page->rows as $row) {
-            foreach ([...$row->words, ...($row->when === null ? [] : [$row->when])] as $word) {
-                if ($word->at !== null && ($word->editor?->offers !== null || $word->editor?->ways !== null)) {
-                    $asked["{$word->at} {$word->editor->sort->value}"] = new Asked($word->at, $word->editor->sort);
-                }
+        foreach (Filler::words($page) as $word) {
+            if ($word->at !== null && ($word->editor?->offers !== null || $word->editor?->ways !== null)) {
+                $asked["{$word->at} {$word->editor->sort->value}"] = new Asked($word->at, $word->editor->sort);
             }
         }
 
         return array_values($asked);
     }
 
-    /**
-     * The file with a form filled in, where nobody changes what it shows.
-     *
-     * @param  array<mixed>  $file
-     * @return array<mixed>
-     */
-    private function filled(array $file, string $at, Way $way): array
+    private function word(RulePage $page, Asked $asked): Word
     {
-        $there = $this->at($file, $at);
-        $made = ($way->keeps && is_array($there) ? $there : []) + (array) $way->with;
-        foreach ($way->fields as $field) {
-            if ($field->sort === 'time' && $field->key === '') {
-                $made = (array) $field->starts + array_diff_key($made, (array) $field->starts);
-            } elseif ($field->isNeeded && $field->starts !== null) {
-                $made[$field->key] = $field->starts;
-            }
-            foreach ($field->options as $option) {
-                foreach ($option->value === ($made[$field->key] ?? null) ? $option->also : [] as $place => $value) {
-                    $file = $this->put($file, $place, $value);
-                }
-            }
-        }
-
-        return $this->put($file, $at, $made);
-    }
-
-    /** @param  array<mixed>  $file */
-    private function at(array $file, string $at): mixed
-    {
-        foreach (array_slice(explode('/', $at), 1) as $key) {
-            $file = is_array($file) ? ($file[$key] ?? null) : null;
-        }
-
-        return $file;
-    }
-
-    /**
-     * The file with an offer taken, as the editor puts it there.
-     *
-     * @param  array<mixed>  $file
-     * @return array<mixed>
-     */
-    private function with(array $file, string $at, Offer $offer): array
-    {
-        $to = $offer->at ?? $at;
-        $there = $this->at($file, $to);
-        $file = $this->put($file, $to, $offer->merge ? (array) $offer->value + (is_array($there) ? $there : []) : $offer->value);
-        foreach ($offer->also as $place => $value) {
-            $file = $this->put($file, $place, $value);
-        }
-
-        return $file;
-    }
-
-    /**
-     * @param  array<mixed>  $file
-     * @return array<mixed>
-     */
-    private function put(array $file, string $at, mixed $value): array
-    {
-        $keys = array_map(static fn (string $key): string => strtr($key, ['~1' => '/', '~0' => '~']), array_slice(explode('/', $at), 1));
-        $last = array_pop($keys);
-        $here = &$file;
-        foreach ($keys as $key) {
-            if (! is_array($here[$key] ?? null)) {
-                $here[$key] = [];
-            }
-            $here = &$here[$key];
-        }
-        if ($value === null) {
-            unset($here[$last]);
-        } else {
-            $here[$last] = $value;
-        }
-
-        return $file;
+        return array_values(array_filter(Filler::words($page), $asked->means(...)))[0];
     }
 }
