@@ -18,11 +18,11 @@ enum Reach: string
     public function label(): string
     {
         return match ($this) {
-            self::None => 'nobody’s',
+            self::None => Words::say('nobody’s'),
             self::Own => Words::say('their own'),
             self::Team => Words::say('their team’s'),
             self::Subtree => Words::say('those of their people'),
-            self::All => 'everybody’s',
+            self::All => Words::say('everybody’s'),
         };
     }
 

@@ -41,7 +41,8 @@
     );
     const open = $derived(people.data?.find((person) => person.id === chosen));
     const money = (limit: string | null) =>
-        limit === null ? say('nothing') : `€ ${Number(limit).toLocaleString(language.tag, { maximumFractionDigits: 2 })}`;
+        limit === null ? say('nothing') : inEuros(Number(limit).toLocaleString(language.tag, { maximumFractionDigits: 2 }));
+    const inEuros = (figures: string) => (language.code === 'de' ? `${figures} €` : `€ ${figures}`);
     const others = $derived((people.data ?? []).filter((person) => person.active && person.id !== chosen));
     const amounts = $derived((session.schema?.types ?? []).filter((type) => type.fields.some((field) => field.type === 'money')));
     const teams = $derived([...new Set((people.data ?? []).map((person) => person.team).filter(Boolean))].sort());
