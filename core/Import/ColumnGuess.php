@@ -17,6 +17,19 @@ final readonly class ColumnGuess
 
     private const NUMBER_SAID = ['no', 'no.', 'number', 'id', 'nr', 'nr.', 'nummer'];
 
+    /** What people call a column of a sort, in English and in German, by the type of its field. */
+    private const CALLED = [
+        'phone' => ['telephone', 'telefon', 'tel', 'phone number', 'telephone number', 'telefonnummer', 'mobile', 'mobil', 'handy', 'cell'],
+        'email' => ['mail', 'e mail', 'email address', 'e mail address', 'mailadresse', 'e mail adresse'],
+        'link' => ['web', 'website', 'url', 'homepage', 'web site', 'internet'],
+    ];
+
+    /** And what they call whatever a record is about: its title. */
+    private const TITLES = [
+        'name', 'company', 'company name', 'firma', 'firmenname', 'organisation', 'organization', 'account', 'title', 'titel', 'subject',
+        'betreff',
+    ];
+
     /** So alike a name has to be, of 100. */
     private const ALIKE = 78.0;
 
@@ -84,6 +97,11 @@ final readonly class ColumnGuess
         if (preg_match('/^(.+) (name|title|number|no)$/', $said, $part) === 1 && $part[1] === self::folded($field->label)
             && $field->type === FieldType::Reference) {
             $alike = max($alike, 95.0);
+        }
+        // Only where nothing is called so itself: a name that is alike comes first.
+        if (in_array($said, self::CALLED[$field->type->value] ?? [], true)
+            || ($name === $this->type->title && in_array($said, [...self::TITLES, self::folded($this->type->label)], true))) {
+            $alike = max($alike, 90.0);
         }
         $reads = $this->share($field, $cells);
 

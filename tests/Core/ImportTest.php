@@ -153,6 +153,9 @@ final class ImportTest extends TestCase
             ),
         );
         self::assertSame(
+            ['name', 'amount'], $guess->fields(['Company', 'Amount'], [['Quayside Clinic'], ['2']]), 'as people call it',
+        );
+        self::assertSame(
             [null, 'due'], $guess->fields(['Due', 'Due'], [['whenever'], ['2026-11-24']]), 'of two of a name the one that can be read',
         );
     }
