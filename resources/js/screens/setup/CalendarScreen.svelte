@@ -227,6 +227,10 @@
                 .filter((person) => person.active)
                 .map((person) => ({ value: person.id, name: `${person.name}, ${person.team}` }))}
             bind:value={edited.people}
+            {@attach (node: HTMLElement) => {
+                // The library calls it a list of choices also while none of them is there.
+                node.setAttribute('role', 'group');
+            }}
         />
     {/snippet}
 </KeptFrame>

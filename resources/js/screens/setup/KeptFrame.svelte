@@ -120,7 +120,9 @@
                         </span>
                     {/if}
                 </header>
-                <fieldset class="scroll px-7 py-4 text-[13px]" disabled={!may}>
+                <!-- What nobody may change is read, also by the keyboard. -->
+                <!-- svelte-ignore a11y_no_noninteractive_tabindex -->
+                <fieldset class="scroll px-7 py-4 text-[13px]" disabled={!may} tabindex={may ? undefined : 0}>
                     {#each problems as one (one.at)}<p class="callout bad mb-2" role="alert">{one.message}</p>
                     {:else}{#if kept.refusal}<p class="callout bad mb-2" role="alert">{kept.refusal.message}</p>{/if}{/each}
                     {@render editor(edited)}
