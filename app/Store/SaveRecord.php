@@ -149,7 +149,8 @@ final readonly class SaveRecord
             $this->deleting->answer($this, $type, $id, $actor);
             $now = $this->clock->now();
             $change = new Change($before, null, $actor->personId, $now, $actor->via);
-            $saved = $this->settle($change, $this->facts($now, $before), $actor, 'deleted');
+            // What followed the reference to it may have asked for a sign-off of it: its lock is looked at anew.
+            $saved = $this->settle($change, $this->facts($now), $actor, 'deleted');
             $this->runs->strikeOut($before, $actor, $now, (int) $saved->entryId);
 
             return $saved;
