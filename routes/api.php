@@ -49,6 +49,7 @@ use App\Http\Api\TodayController;
 use App\Http\Api\TokenController;
 use App\Http\Api\TypeController;
 use App\Http\Api\ViewController;
+use App\Http\Api\WaitingController;
 use App\Http\Api\WelcomeController;
 use App\Http\AtOnce;
 use App\Http\MayAct;
@@ -88,6 +89,7 @@ Route::middleware(['auth:sanctum', TokenMay::class])->group(function (): void {
     Route::get('session', [SessionController::class, 'show']);
     Route::delete('session', [SessionController::class, 'destroy']);
     Route::put('language', [SessionController::class, 'speak']);
+    Route::put('preferences', [SessionController::class, 'prefer']);
     Route::put('password', [OwnDoorController::class, 'password']);
     Route::get('sign-ins', [OwnDoorController::class, 'index']);
     Route::delete('sign-ins/{mark}', [OwnDoorController::class, 'end']);
@@ -160,6 +162,7 @@ Route::middleware(['auth:sanctum', TokenMay::class])->group(function (): void {
     Route::get('slips', [SlipController::class, 'index']);
     Route::get('slip-forms', [SlipFormController::class, 'index']);
     Route::get('slip-forms/{id}/versions', [SlipFormController::class, 'versions']);
+    Route::get('waiting', [WaitingController::class, 'show']);
     Route::get('notices', [NoticeController::class, 'index']);
     Route::post('notices/seen', [NoticeController::class, 'seen']);
     Route::get('notices/ways', [NoticeController::class, 'ways']);

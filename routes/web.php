@@ -5,6 +5,7 @@ declare(strict_types=1);
 use App\Http\Api\FeedController;
 use App\Http\Api\MailRoomController;
 use App\Http\HookDoorController;
+use App\Http\Page;
 use App\Http\Slip\SlipController;
 use App\Http\Slip\UnsubscribeController;
 use App\Http\TokenMay;
@@ -69,4 +70,4 @@ Route::get('/metrics', static function (Request $request, Metrics $metrics): Res
 })->withoutMiddleware('web');
 
 // Every address of the front end is one page; the browser chooses the screen.
-Route::view('/{any?}', 'app')->where('any', '^(?!api/|build/|feed/|hook/|slip/|mail/|unsubscribe/|stand-in/|metrics$|up$).*$');
+Route::get('/{any?}', Page::class)->where('any', '^(?!api/|build/|feed/|hook/|slip/|mail/|unsubscribe/|stand-in/|metrics$|up$).*$');

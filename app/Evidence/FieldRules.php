@@ -33,17 +33,4 @@ final readonly class FieldRules
 
         return $found;
     }
-
-    /** @return array<string, list<string>> names of the fields that rules in force fill in, by record type */
-    public function kept(): array
-    {
-        $kept = [];
-        foreach ($this->rules->all() as $rule) {
-            foreach ($rule->writes($this->schemas->schema()->types[$rule->on]) as $written) {
-                $kept[$written->type][$written->field] = true;
-            }
-        }
-
-        return array_map(static fn (array $fields): array => array_map(strval(...), array_keys($fields)), $kept);
-    }
 }

@@ -26,6 +26,7 @@ use Laravel\Sanctum\PersonalAccessToken;
  * @property ?\DateTimeImmutable $notices_sent_until up to when letters were written at once
  * @property ?\DateTimeImmutable $morning_sent_at
  * @property ?string $language in which they read the application; null for that of their browser
+ * @property ?array{scheme?: ?string, contrast?: ?string, toured?: bool} $preferences how they want the screens
  * @property string $time_zone
  * @property ?int $manager_id
  * @property bool $active
@@ -72,6 +73,7 @@ final class Person extends Authenticatable
         'second_factor' => 'encrypted',
         'second_factor_step' => 'integer',
         'recovery_codes' => 'array',
+        'preferences' => 'array',
     ];
 
     /** By which way they hear of something. */

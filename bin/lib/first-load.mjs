@@ -23,8 +23,8 @@ function gather(key) {
 // The entry asks for the words of one language, and then for the application.
 for (const entry of Object.keys(manifest).filter((key) => manifest[key].isEntry)) {
     gather(entry);
-    for (const then of manifest[entry].dynamicImports ?? []) gather(then);
 }
+gather('resources/js/application.ts');
 let isOver = false;
 for (const [kind, names] of Object.entries(files)) {
     const bytes = [...names].reduce((sum, name) => sum + gzipSync(readFileSync(`${build}/${name}`)).length, 0);

@@ -27,7 +27,7 @@ const CODE = whole(
 const STYLES = [
     /(^|\s)(!?[a-z]+(-[a-z0-9]+)*-(\d|\[|\()|[a-z-]+:[a-z]|\[)/,
     /(^|\s)(grid\b|figures\b|font-|text-|border|rounded)/,
-    /^max-width|^main\b|^tr\.on/,
+    /^max-width|^\(prefers-|^main\b|^tr\.on/,
 ];
 
 export function saysSomething({ msgStr, details }) {

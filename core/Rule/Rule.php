@@ -230,6 +230,12 @@ final class Rule
         return new Watch($this->on, fields: $fields === null ? null : array_values(array_unique($fields)), events: $events);
     }
 
+    /** Whether people can have it run on a record, with its trigger or besides it. */
+    public function runsByHand(): bool
+    {
+        return $this->byHand || in_array(EventKind::ByHand, $this->trigger->watch()->events, true);
+    }
+
     /** Being run by hand is watched besides. */
     public function watchHand(): ?Watch
     {

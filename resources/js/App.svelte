@@ -2,8 +2,7 @@
     import { QueryClient, QueryClientProvider } from '@tanstack/svelte-query';
     import { ThemeProvider } from 'flowbite-svelte';
     import { Router } from 'sv-router';
-    import { onMount } from 'svelte';
-    import { Refusal } from './api/client';
+    import { afterChanges, Refusal } from './api/client';
     import { MediaQuery } from 'svelte/reactivity';
     import BottomBar from './parts/BottomBar.svelte';
     import Broken from './parts/Broken.svelte';
@@ -31,6 +30,13 @@
         if (error instanceof Refusal && [401, 419].includes(error.problem.status)) session.me = null;
     });
 
+    afterChanges((path) => {
+        // What waits for somebody is changed by what is done to records and to what is asked about them;
+        if (!/^\/api\/(remarks|rehearse|rules|offers)/.test(path)) void client.invalidateQueries({ queryKey: ['waiting'] });
+        // and what a record type says of its rules, by putting one in force or out of it.
+        if (/^\/api\/rules\/\d+\/(publish|status)$/.test(path)) void session.refreshSchema();
+    });
+
     // A screen that broke is tried again when somebody goes elsewhere.
     let again: (() => void) | null = null;
     $effect(() => {
@@ -46,7 +52,6 @@
     const phone = new MediaQuery('max-width: 640px');
     let finding = $state(false);
     let asksKeys = $state(false);
-    onMount(() => void session.begin());
 
     function shortcut(event: KeyboardEvent) {
         if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'k') {

@@ -28,7 +28,7 @@ const ImportScreen = () => import('./screens/import/ImportScreen.svelte');
 const PartsScreen = () => import('./screens/parts/PartsScreen.svelte');
 import Missing from './parts/Missing.svelte';
 
-export const { navigate, route } = createRouter({
+const router = createRouter({
     '/': TodayScreen,
     '/records/:type': RecordList,
     '/records/:type/new': RecordScreen,
@@ -62,6 +62,12 @@ export const { navigate, route } = createRouter({
     '/parts': PartsScreen,
     '*': Missing,
 });
+export const { navigate, route } = router;
+
+/** Brings in the screen of an address beforehand, while other things are waited for. */
+export function preload(path: string): Promise<void> {
+    return router.preload(path as Parameters<typeof router.preload>[0]).catch(() => undefined);
+}
 
 /** Goes to an address of the application that is put together at run time. */
 export function go(path: string): void {

@@ -1,13 +1,13 @@
 import type { ThemeConfig } from 'flowbite-svelte';
 
 const look =
-    'text-[13.5px] leading-normal bg-white border-edge text-ink rounded-[7px] px-2.5 py-[5px] placeholder:text-ink-3 ' +
+    'text-[13.5px] leading-normal bg-field border-edge text-ink rounded-[7px] px-2.5 py-[5px] placeholder:text-ink-3 ' +
     'focus:border-iris focus:ring-1 focus:ring-iris aria-invalid:border-madder disabled:bg-desk/50 disabled:opacity-70';
 
 /** How a text of several lines looks: the library does not ask the theme about it. */
 export const areaLook = `w-full block border ${look}`;
 
-const box = 'm-0 size-4 shrink-0 bg-white border-edge text-iris accent-(--iris) focus:ring-iris';
+const box = 'm-0 size-4 shrink-0 bg-field border-edge text-iris accent-(--iris) focus:ring-iris';
 
 /** Our look for the parts of the library, given once: paper, ink and iris. */
 export const theme: ThemeConfig = {

@@ -1,5 +1,9 @@
 <!doctype html>
-<html lang="{{ app()->getLocale() }}">
+<html
+    lang="{{ app()->getLocale() }}"
+    @if ($preferences?->scheme) data-scheme="{{ $preferences->scheme }}" @endif
+    @if ($preferences?->contrast) data-contrast="{{ $preferences->contrast }}" @endif
+>
     <head>
         <meta charset="utf-8">
         <meta name="viewport" content="width=device-width, initial-scale=1">
@@ -9,10 +13,17 @@
         <meta name="theme-color" content="#241d45">
         @auth
         <meta name="signed-in" content="yes">
+        @foreach (['session', 'schema', 'people'] as $asked)
+        <link rel="preload" as="fetch" href="/api/{{ $asked }}" crossorigin="anonymous">
+        @endforeach
         @endauth
         @vite('resources/js/main.ts')
+        @foreach ($ahead as $file)
+        <link rel="modulepreload" href="{{ $file }}">
+        @endforeach
     </head>
     <body>
-        <div id="app"></div>
+        {{-- The desk stands there at once; what lies on it comes when the words are there. --}}
+        <div id="app">@auth<div class="starting"><span>Vivid Ledger</span></div>@endauth</div>
     </body>
 </html>

@@ -26,6 +26,11 @@ final class AccessibleTest extends BrowserTestCase
         '/setup/calendars' => 'h1', '/setup/ladders' => 'h1', '/setup/conditions' => 'h1', '/profile' => 'h1', '/parts' => 'h1',
     ];
 
+    /** Besides the usual look. */
+    private const LOOKS = [
+        'by night' => ['dark', 'usual'], 'with more contrast' => ['light', 'more'], 'by night with more contrast' => ['dark', 'more'],
+    ];
+
     /** What opens on a screen: its address, and the buttons that are pressed one after the other. */
     private const OPENED = [
         ['/', 'My day', null], ['/', 'My team', null], ['/records/customer/1', 'Related', null],
@@ -61,6 +66,12 @@ final class AccessibleTest extends BrowserTestCase
                 "for one main area with one heading on {$path}",
             );
             $found[$path] = [...$this->violations($axe), ...$this->cut()];
+            foreach ($width < 640 ? [] : self::LOOKS as $look => [$scheme, $contrast]) {
+                $this->browser->executeScript('Object.assign(document.documentElement.dataset, arguments[0])', [
+                    ['scheme' => $scheme, 'contrast' => $contrast],
+                ]);
+                $found["{$path}, {$look}"] = $this->violations($axe, ['color-contrast']);
+            }
             if ($width < 640) {
                 $found["{$path}, its width"] = array_filter([(string) $this->browser->executeScript(
                     'return document.documentElement.scrollWidth > innerWidth ? `${document.documentElement.scrollWidth} pixels` : ""',
@@ -94,17 +105,21 @@ final class AccessibleTest extends BrowserTestCase
         return is_array($found) ? array_values(array_map(strval(...), $found)) : [];
     }
 
-    /** @return list<string> */
-    private function violations(string $axe): array
+    /**
+     * @param  list<string>  $rules  only these; all where there are none
+     * @return list<string>
+     */
+    private function violations(string $axe, array $rules = []): array
     {
-        $this->browser->executeScript($axe);
+        $this->browser->executeScript("window.axe || (() => { {$axe} })()");
         $found = $this->browser->executeAsyncScript('
             const done = arguments[arguments.length - 1];
-            axe.run(document, { resultTypes: ["violations"] }).then((results) => done(results.violations
+            const only = arguments[0].length ? { runOnly: arguments[0] } : {};
+            axe.run(document, { resultTypes: ["violations"], ...only }).then((results) => done(results.violations
                 .filter((one) => ["serious", "critical"].includes(one.impact))
                 .map((one) => `${one.id}: ` + one.nodes.slice(0, 4).map((node) => `${node.target.join(" ")} ${node.any[0]?.message
                     ?? node.all[0]?.message ?? ""}`).join(" | "))));
-        ');
+        ', [$rules]);
 
         return is_array($found) ? array_values(array_map(strval(...), $found)) : [];
     }

@@ -19,6 +19,8 @@ use App\Http\Input\FilterInput;
 use App\Http\Input\FilterTextInput;
 use App\Http\Input\RecordListInput;
 use App\Store\Access\AccessEntries;
+use App\Store\CalledRecords;
+use App\Store\PeopleStore;
 use App\Store\RecordFile;
 use App\Store\RecordList;
 use App\Store\Refused;
@@ -28,6 +30,7 @@ use OpenApi\Attributes as OA;
 use Symfony\Component\HttpFoundation\StreamedResponse;
 use VividLedger\Condition\ConditionReader;
 use VividLedger\Listing\Column;
+use VividLedger\Listing\HeardFilter;
 use VividLedger\Rule\Reading\RulePage;
 use VividLedger\Schema\FieldType;
 use VividLedger\Shape\Context;
@@ -148,14 +151,16 @@ final class ListController extends Controller
             responses: [new Ok(TextShape::class)],
         ),
     ]
-    public function readFilterText(string $type, FilterTextInput $request): TextShape
+    public function readFilterText(string $type, FilterTextInput $request, CalledRecords $records, PeopleStore $people): TextShape
     {
         $recordType = $this->seenType($type);
         $seen = app(Context::class, ['type' => $recordType]);
         $text = new RuleText($seen->schema, $seen->directory, $seen->zone);
+        $asking = $people->person($this->person($request)->id) ?? throw new \LogicException('Whoever asks is a person.');
+        $heard = new HeardFilter($text, $recordType, $asking, $people->peopleAtWork(), $records);
 
         return TextShapes::of(
-            $text->parsePart((string) $request->validated()['text'], 'onlyIf', $recordType),
+            $heard->read((string) $request->validated()['text']),
             static fn (array $json): string => $text->printPart($json, 'onlyIf', $recordType),
         );
     }

@@ -27,7 +27,7 @@ use VividLedger\Record\Value;
 /** The bell: what happened for somebody, and by which other ways they want to hear of it. */
 final class NoticeController extends Controller
 {
-    private const MOST = 30;
+    public const MOST = 30;
 
     public function __construct(private readonly SchemaStore $schemas, private readonly HouseClock $clock,
         private readonly SeenTexts $texts)

@@ -23,7 +23,6 @@ use App\Store\Refused;
 use App\Store\RefusedFor;
 use App\Store\RuleDoor;
 use Illuminate\Database\Eloquent\Builder;
-use VividLedger\Record\EventKind;
 use VividLedger\Record\Value;
 use VividLedger\Rule\Reading\RulePage;
 use VividLedger\Rule\Reading\RuleReader;
@@ -91,7 +90,7 @@ final readonly class RuleShapes
             [$count, $last, $days] = $firings[$rule->id] ?? [0, null, array_fill(0, self::DAYS, 0)];
             $problem = $rule->status === RuleStatus::InForce ? ($page->problems[0]->message ?? null) : null;
 
-            $isByHand = in_array(EventKind::ByHand, $page->rule?->trigger->watch()->events ?? [], true);
+            $isByHand = $page->rule?->runsByHand() ?? false;
 
             return new RuleSummary(
                 $rule->id, $rule->name, $rule->record_type, $rule->status->value, $rule->page, $rule->draft !== null, $rule->either_or,

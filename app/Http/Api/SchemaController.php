@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Api;
 
-use App\Evidence\FieldRules;
+use App\Evidence\TypesInForce;
 use App\Http\Api\Describe\Ok;
 use App\Http\Api\Shape\BegunShape;
 use App\Http\Api\Shape\FieldShape;
@@ -41,9 +41,9 @@ final class SchemaController extends Controller
             responses: [new Ok(SchemaShape::class)],
         ),
     ]
-    public function show(FieldRules $rules): SchemaShape
+    public function show(TypesInForce $inForce): SchemaShape
     {
-        $kept = $rules->kept();
+        $rules = $inForce->read();
         $schema = $this->inSight->schema();
         $rows = RecordTypeDefinition::query()->get()->keyBy('name');
 
@@ -53,7 +53,8 @@ final class SchemaController extends Controller
                     $type,
                     Pieces::besides($schema, $type),
                     $rows->get($type->name),
-                    array_values(array_intersect($kept[$type->name] ?? [], array_keys($type->fields))),
+                    array_values(array_intersect($rules['fills'][$type->name] ?? [], array_keys($type->fields))),
+                    in_array($type->name, $rules['byHand'], true),
                 ),
                 array_values($schema->types),
             ),
@@ -82,7 +83,8 @@ final class SchemaController extends Controller
      * @param  list<Piece>  $pieces
      * @param  list<string>  $kept
      */
-    private function describe(RecordType $type, array $pieces = [], ?RecordTypeDefinition $row = null, array $kept = []): TypeShape
+    private function describe(RecordType $type, array $pieces = [], ?RecordTypeDefinition $row = null, array $kept = [],
+        bool $byHand = false): TypeShape
     {
         $role = $this->inSight->sight()->role;
         $retired = array_filter(
@@ -106,7 +108,7 @@ final class SchemaController extends Controller
                 array_keys($retired),
                 array_values($retired),
             ),
-            $this->acts($type), $kept,
+            $this->acts($type), $kept, $byHand,
         );
     }
 }

@@ -7,7 +7,9 @@ namespace App\Http\Api;
 use App\Http\Api\Describe\Body;
 use App\Http\Api\Describe\Ok;
 use App\Http\Api\Shape\Me;
+use App\Http\Api\Shape\PreferencesShape;
 use App\Http\Input\LanguageInput;
+use App\Http\Input\PreferencesInput;
 use App\Http\Input\SignInInput;
 use App\Http\Problems;
 use App\Models\Person;
@@ -94,6 +96,24 @@ final class SessionController extends Controller
         $person->update(['language' => $request->validated()['language'] ?? null]);
 
         return $this->door->me($person);
+    }
+
+    #[
+        OA\Put(
+            path: '/api/preferences',
+            operationId: 'prefer',
+            description: 'Chooses how one wants the screens; what is left out stays as it is.',
+            tags: ['session'],
+            requestBody: new Body(['scheme?' => 'light|dark', 'contrast?' => 'usual|more', 'toured?' => 'boolean']),
+            responses: [new Ok(PreferencesShape::class)],
+        ),
+    ]
+    public function prefer(PreferencesInput $request): PreferencesShape
+    {
+        $person = $this->person($request);
+        $person->update(['preferences' => $request->validated() + ($person->preferences ?? [])]);
+
+        return PreferencesShape::of($person);
     }
 
     #[OA\Delete(path: '/api/session', operationId: 'signOut', description: 'Ends the session.', tags: ['session'], responses: [new Ok])]

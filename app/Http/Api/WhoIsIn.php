@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Http\Api;
 
 use App\Http\Api\Shape\Me;
+use App\Http\Api\Shape\PreferencesShape;
 use App\Http\SpeaksTheirLanguage;
 use App\Models\Person;
 use App\Store\Access\AccessEntries;
@@ -64,6 +65,7 @@ final readonly class WhoIsIn
             $person->rights()->readsEverything($this->schemas->schema()),
             $person->language,
             SpeaksTheirLanguage::of($this->request, $person),
+            PreferencesShape::of($person),
         );
     }
 }

@@ -10,12 +10,26 @@ use App\Models\NoticeKind;
 use App\Models\StoredMessage;
 use App\Models\Task;
 use App\Store\Access\SeenTexts;
+use Illuminate\Database\Eloquent\Builder;
 use VividLedger\Message\Channel;
 use VividLedger\Words\Words;
 
 /** What happened for somebody: notes that rules wrote to them, tasks they were given, comments that name them. */
 final class Notices
 {
+    /** @return int how much of it came after a moment, all of it where there is none; no more than so many are counted */
+    public static function since(int $person, ?\DateTimeImmutable $seen, int $most): int
+    {
+        $from = Columns::moment($seen ?? new \DateTimeImmutable('@0'));
+        $rows = [
+            StoredMessage::query()->where('channel', Channel::App)->where('person_id', $person)->where('created_at', '>', $from),
+            Task::query()->where('assignee_id', $person)->where('given_at', '>', $from),
+            Mention::query()->where('person_id', $person)->where('at', '>', $from),
+        ];
+
+        return min($most, array_sum(array_map(static fn (Builder $one): int => count($one->limit($most)->pluck('id')->all()), $rows)));
+    }
+
     /**
      * @param  SeenTexts  $texts  which of them they may read
      * @param  ?\DateTimeImmutable  $since  nothing that came before

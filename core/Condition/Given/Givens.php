@@ -17,7 +17,7 @@ use VividLedger\Words\Words;
 final class Givens
 {
     /** @var list<class-string<Given>> */
-    public const ALL = [GivenMoment::class, GivenPerson::class, GivenField::class];
+    public const ALL = [GivenMoment::class, GivenStart::class, GivenPerson::class, GivenField::class];
 
     /** @return list<class-string<Given>> */
     public static function all(): array

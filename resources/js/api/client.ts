@@ -23,6 +23,13 @@ function cookie(name: string): string {
 
 export const api = createClient<paths>({ headers: { Accept: 'application/json' } });
 
+const heard: ((path: string) => void)[] = [];
+
+/** Tells somebody which address something was sent to that may have changed something. */
+export function afterChanges(tell: (path: string) => void): void {
+    heard.push(tell);
+}
+
 /** Requests that change something, as long as they are under way. */
 const sent = new Map<string, Request>();
 
@@ -38,6 +45,7 @@ api.use({
     async onResponse({ id, response }) {
         const request = sent.get(id);
         sent.delete(id);
+        if (request && response.ok) for (const tell of heard) tell(new URL(request.url).pathname);
         // The token was of a session that has ended meanwhile, perhaps in another window; nothing was done, so it is asked once more.
         if (response.status !== 419 || !request) return response;
         await fetch('/session/cookie');

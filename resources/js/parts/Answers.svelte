@@ -13,7 +13,7 @@
     let open = $state<number | null>(null);
 </script>
 
-<div class="my-1 rounded-md border border-ruled bg-[#fdfaf2]" data-answers={entry}>
+<div class="my-1 rounded-md border border-ruled bg-raised" data-answers={entry}>
     {#if answers.isPending}
         <p class="mini px-3 py-2">Asking the rules…</p>
     {:else if answers.isError}

@@ -13,6 +13,6 @@
 >
     {#each values as value, index (index)}
         {@const height = value === 0 ? 1 : 3 + (value / most) * 20}
-        <rect x={index * 8} y={24 - height} width="6" {height} rx="1" fill={index === values.length - 1 ? 'var(--iris)' : '#b9acf2'} />
+        <rect x={index * 8} y={24 - height} width="6" {height} rx="1" fill={index === values.length - 1 ? 'var(--iris)' : 'var(--dots)'} />
     {/each}
 </svg>

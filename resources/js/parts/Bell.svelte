@@ -3,18 +3,19 @@
     import { AtSign, Bell, ListTodo, MessageSquare } from '@lucide/svelte';
     import { api, ask } from '../api/client';
     import { moment } from '../state/moments';
+    import { waiting } from '../state/waiting';
     import Floating from './Floating.svelte';
 
     /* What happened for whoever is signed in, since they last looked. */
     const client = useQueryClient();
-    const EVERY = 60_000;
     let anchor = $state<HTMLElement | null>(null);
     const notices = createQuery(() => ({
         queryKey: ['notices'],
         queryFn: () => ask(api.GET('/api/notices')),
-        refetchInterval: EVERY,
+        enabled: anchor !== null,
     }));
-    const fresh = $derived(notices.data?.new ?? 0);
+    const held = waiting();
+    const fresh = $derived(held.data?.notices ?? 0);
 
     function open(event: MouseEvent & { currentTarget: HTMLElement }) {
         anchor = anchor ? null : event.currentTarget;
@@ -52,7 +53,7 @@
                         <span class="mini block"><span class="figures">{moment(notice.at)}</span> {notice.recordNumber}</span></span
                     >
                 </a>
-            {:else}<p class="mini px-4 py-3">Nothing has happened for you yet.</p>{/each}
+            {:else}{#if notices.data}<p class="mini px-4 py-3">Nothing has happened for you yet.</p>{/if}{/each}
         </div>
     </Floating>
 {/if}

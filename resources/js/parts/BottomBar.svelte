@@ -5,12 +5,12 @@
     import { waiting } from '../state/waiting';
 
     /* Where the spine stands on a desk, a phone has a bar under the thumb; what is used less often is behind "More". */
-    const { tasks, signOffs } = waiting();
+    const held = waiting();
     let more = $state(false);
     const icons: Record<string, typeof Layers> = { today: CalendarCheck, tasks: ListTodo, 'sign-offs': Stamp, records: Layers };
     const counts = $derived<Record<string, number | undefined>>({
-        tasks: tasks.data?.mineOpen,
-        'sign-offs': signOffs.data?.mineWaiting,
+        tasks: held.data?.tasks,
+        'sign-offs': held.data?.signOffs,
     });
     const items = $derived(
         Object.entries(icons).flatMap(([name, icon]) =>

@@ -134,8 +134,8 @@
                         class="grid h-3.5 w-3.5 place-items-center rounded-[3px] border text-[10px] leading-none {ticked.includes(
                             option.key,
                         )
-                            ? 'border-iris bg-iris text-white'
-                            : 'border-ink-3 bg-white'}">{ticked.includes(option.key) ? '✓' : ''}</span
+                            ? 'border-iris bg-iris text-on-iris'
+                            : 'border-ink-3 bg-field'}">{ticked.includes(option.key) ? '✓' : ''}</span
                     >
                 {/if}
                 <span class={option.tone ? `tone-${option.tone} font-semibold` : ''}>{option.label}</span>

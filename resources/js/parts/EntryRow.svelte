@@ -29,7 +29,7 @@
                         >{:else}{piece.text}{/if}{/each}
             </div>{/if}
         {#if open && why}
-            <div class="my-1 rounded-md border border-ruled bg-[#fdfaf2] px-3 py-2"><VerdictCard verdict={why} /></div>
+            <div class="my-1 rounded-md border border-ruled bg-raised px-3 py-2"><VerdictCard verdict={why} /></div>
         {:else if open && isSave}
             <Answers entry={entry.number} />
         {/if}

@@ -112,11 +112,7 @@
     }
 </script>
 
-<div
-    class="fixed inset-0 z-50 bg-[#221c3d55]"
-    onpointerdown={(event) => event.target === event.currentTarget && onclose()}
-    role="presentation"
->
+<div class="fixed inset-0 z-50 bg-veil" onpointerdown={(event) => event.target === event.currentTarget && onclose()} role="presentation">
     <div class="finder" role="dialog" aria-label="Find or go to anything">
         <input
             class="w-full bg-transparent px-5 py-4 text-[15px] outline-none"

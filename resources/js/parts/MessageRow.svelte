@@ -51,7 +51,7 @@
         {/if}
         {#if open}
             <!-- The server has sanitised it: nothing in it runs. -->
-            <div class="letter my-2 rounded-md border border-ruled bg-white px-4 py-3">
+            <div class="letter my-2 rounded-md border border-ruled on-white px-4 py-3">
                 {#if message.html}{@html message.html}{:else}<p class="whitespace-pre-wrap">{message.text}</p>{/if}
             </div>
         {/if}

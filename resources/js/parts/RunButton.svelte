@@ -12,9 +12,13 @@
     type Props = { type: Shapes['TypeShape']; records: number[]; ondone?: () => void };
     let { type, records, ondone }: Props = $props();
     const client = useQueryClient();
-    const rules = createQuery(() => ({ queryKey: ['rules'], queryFn: () => ask(api.GET('/api/rules')) }));
-    const runnable = $derived((rules.data ?? []).filter((rule) => rule.byHand && rule.status === 'in_force' && rule.on === type.name));
     let choosing = $state<HTMLElement | null>(null);
+    const rules = createQuery(() => ({
+        queryKey: ['rules'],
+        enabled: choosing !== null,
+        queryFn: () => ask(api.GET('/api/rules')),
+    }));
+    const runnable = $derived((rules.data ?? []).filter((rule) => rule.byHand && rule.status === 'in_force' && rule.on === type.name));
     let asked = $state<Shapes['RuleSummary'] | null>(null);
     let run = $state<Shapes['RunShape'] | null>(null);
     let busy = $state(false);
@@ -40,11 +44,11 @@
     }
 </script>
 
-{#if runnable.length}
+{#if type.byHand}
     <button type="button" class="btn" onclick={(event) => (choosing = choosing ? null : event.currentTarget)}>Run…</button>
 {/if}
 
-{#if choosing}
+{#if choosing && rules.data}
     <Floating anchor={choosing} label="Run a rule" onclose={() => (choosing = null)}>
         <Choose
             title="Run"

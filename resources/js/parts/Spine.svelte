@@ -4,11 +4,11 @@
     import { isAt, places } from '../state/places';
     import { waiting } from '../state/waiting';
 
-    const { tasks, signOffs, slips } = waiting();
+    const held = waiting();
     const counts = $derived<Record<string, number | undefined>>({
-        tasks: tasks.data?.mineOpen,
-        'sign-offs': signOffs.data?.mineWaiting,
-        slips: slips.data?.mineWaiting,
+        tasks: held.data?.tasks,
+        'sign-offs': held.data?.signOffs,
+        slips: held.data?.slips,
     });
     const tabs = $derived(places().map((place) => ({ ...place, on: isAt(place.to, route.pathname), count: counts[place.name] })));
 </script>

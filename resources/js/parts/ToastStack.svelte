@@ -7,7 +7,7 @@
     {#each toasts.shown as toast (toast.id)}
         <Toast
             dismissable={false}
-            class="pointer-events-none max-w-xl rounded-lg border-0 px-4 py-2.5 text-[13px] text-white shadow-lg {toast.bad
+            class="pointer-events-none max-w-xl rounded-lg border-0 px-4 py-2.5 text-[13px] text-page shadow-lg {toast.bad
                 ? 'bg-madder'
                 : 'bg-ink'}"
         >
@@ -16,7 +16,7 @@
                 {#if toast.action}
                     <button
                         type="button"
-                        class="pointer-events-auto shrink-0 font-semibold text-[#c9bcff] hover:underline"
+                        class="pointer-events-auto shrink-0 font-semibold text-iris-wash hover:underline"
                         onclick={() => {
                             toast.action?.run();
                             toasts.remove(toast.id);

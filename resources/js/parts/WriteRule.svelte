@@ -16,7 +16,7 @@
     }
 </script>
 
-<div class="mx-6 mt-4 mb-1 rounded-lg border border-edge bg-[#fbf7ee] px-4 py-3">
+<div class="mx-6 mt-4 mb-1 rounded-lg border border-edge bg-lit px-4 py-3">
     <p class="mb-1 text-[12px] font-semibold text-ink-3">Say it in one sentence</p>
     <Say
         label="The rule in one sentence"

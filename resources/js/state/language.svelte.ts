@@ -6,9 +6,11 @@ export type LanguageCode = keyof typeof TAGS;
 const isKnown = (code: string): code is LanguageCode => code in TAGS;
 
 /** All of them, each named in its own words. */
-export const LANGUAGES = Object.keys(TAGS)
-    .filter(isKnown)
-    .map((code) => ({ code, name: new Intl.DisplayNames([code], { type: 'language' }).of(code) ?? code }));
+export function languages(): { code: LanguageCode; name: string }[] {
+    return Object.keys(TAGS)
+        .filter(isKnown)
+        .map((code) => ({ code, name: new Intl.DisplayNames([code], { type: 'language' }).of(code) ?? code }));
+}
 
 /** The language of the person: the server says it with the page, and another one begins with a new page. */
 class Language {

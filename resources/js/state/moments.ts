@@ -4,16 +4,28 @@ import { say } from './words';
 
 const DAY = 86_400_000;
 
-function parts(at: Date, options: Intl.DateTimeFormatOptions): Record<string, string> {
-    const format = new Intl.DateTimeFormat('en-GB', { timeZone: clock.zone, ...options });
+const formats = new Map<string, Intl.DateTimeFormat>();
+
+/** Making a format takes a hundred times what using it takes, and a screen has a hundred dates. */
+function formatOf(tag: string, options: Intl.DateTimeFormatOptions): Intl.DateTimeFormat {
+    const key = JSON.stringify([tag, options]);
+    const format = formats.get(key) ?? new Intl.DateTimeFormat(tag, options);
+    formats.set(key, format);
+    return format;
+}
+
+/** The figures of an instant on the company's clock, each of two digits and the year of four. */
+function parts(at: Date): Record<string, string> {
+    const two = '2-digit';
+    const options = { year: 'numeric', month: two, day: two, hour: two, minute: two, second: two, hourCycle: 'h23' } as const;
+    const format = formatOf('en-GB', { timeZone: clock.zone, ...options });
     return Object.fromEntries(format.formatToParts(at).map((part) => [part.type, part.value]));
 }
 
 /** A day as people of the language write it, "24 Nov" or "24. Nov."; one of "2026-11-24" is told as it is, an instant by the company. */
 function written(at: Date | string, options: Intl.DateTimeFormatOptions): string {
     const isDay = typeof at === 'string' && at.length === 10;
-    const format = new Intl.DateTimeFormat(language.tag, { timeZone: isDay ? 'UTC' : clock.zone, ...options });
-    return format
+    return formatOf(language.tag, { timeZone: isDay ? 'UTC' : clock.zone, ...options })
         .format(new Date(isDay ? `${at}T00:00:00Z` : at))
         .replace(/Sept\b/, 'Sep')
         .replaceAll(',', '');
@@ -21,7 +33,7 @@ function written(at: Date | string, options: Intl.DateTimeFormatOptions): string
 
 /** The company's local day of an instant, "2026-11-24". */
 export function localDay(at: Date | string): string {
-    const p = parts(new Date(at), { year: 'numeric', month: '2-digit', day: '2-digit' });
+    const p = parts(new Date(at));
     return `${p.year}-${p.month}-${p.day}`;
 }
 
@@ -36,7 +48,7 @@ export function moment(at: Date | string): string {
 }
 
 export function timeOfDay(at: Date | string): string {
-    const p = parts(new Date(at), { hour: '2-digit', minute: '2-digit' });
+    const p = parts(new Date(at));
     return `${p.hour}:${p.minute}`;
 }
 
@@ -91,15 +103,7 @@ export function initials(name: string): string {
 
 /** How far the company's clocks are ahead of UTC at an instant, in milliseconds. */
 function offset(at: Date): number {
-    const p = parts(at, {
-        year: 'numeric',
-        month: '2-digit',
-        day: '2-digit',
-        hour: '2-digit',
-        minute: '2-digit',
-        second: '2-digit',
-        hourCycle: 'h23',
-    });
+    const p = parts(at);
     return Date.parse(`${p.year}-${p.month}-${p.day}T${p.hour}:${p.minute}:${p.second}Z`) - at.getTime();
 }
 

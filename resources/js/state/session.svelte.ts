@@ -1,4 +1,5 @@
 import { api, ask, type Shapes } from '../api/client';
+import { show } from './appearance';
 import { language } from './language.svelte';
 
 /** Who is signed in, what the company's records look like, and who works there. */
@@ -9,10 +10,11 @@ class Session {
     ready = $state(false);
 
     async begin(): Promise<void> {
-        // The page knows whether anybody has come in: who has not is not asked for.
-        if (document.querySelector('meta[name="signed-in"]')) {
+        if (this.isExpected()) {
             try {
-                await this.enter(await ask(api.GET('/api/session')));
+                const house = this.house();
+                house.catch(() => undefined);
+                await this.enter(await ask(api.GET('/api/session')), house);
             } catch {
                 this.me = null;
             }
@@ -20,8 +22,13 @@ class Session {
         this.ready = true;
     }
 
+    /** The page knows whether anybody has come in: who has not is not asked for. */
+    isExpected(): boolean {
+        return document.querySelector('meta[name="signed-in"]') !== null;
+    }
+
     async signIn(email: string, password: string, code?: string): Promise<void> {
-        await this.enter(await ask(api.POST('/api/session', { body: { email, password, code } })));
+        await this.enter(await ask(api.POST('/api/session', { body: { email, password, code } })), null);
     }
 
     async signOut(): Promise<void> {
@@ -73,11 +80,16 @@ class Session {
         return name === this.schema?.people.name ? this.schema.people : this.schema?.types.find((candidate) => candidate.name === name);
     }
 
-    private async enter(me: Shapes['Me']): Promise<void> {
+    private house() {
+        return Promise.all([ask(api.GET('/api/schema')), ask(api.GET('/api/people'))]);
+    }
+
+    private async enter(me: Shapes['Me'], house: ReturnType<Session['house']> | null): Promise<void> {
         // Whoever reads another language than the door does gets a page with its words.
         if (me.spoken !== language.code) return location.reload();
-        [this.schema, this.people] = await Promise.all([ask(api.GET('/api/schema')), ask(api.GET('/api/people'))]);
+        [this.schema, this.people] = await (house ?? this.house());
         clock.set(me.now, me.timeZone);
+        show(me.preferences);
         this.me = me;
     }
 

@@ -52,6 +52,8 @@ final readonly class Me
         public ?string $language,
         #[OA\Property(description: 'In which language they are answered.')]
         public string $spoken,
+        #[OA\Property]
+        public PreferencesShape $preferences,
     ) {
     }
 }

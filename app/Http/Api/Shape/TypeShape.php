@@ -57,6 +57,8 @@ final readonly class TypeShape
         public array $may = [],
         #[OA\Property(description: 'Names of the fields that rules in force fill in.', items: new OA\Items(type: 'string'))]
         public array $kept = [],
+        #[OA\Property(description: 'Whether a rule in force can be run on its records by hand.')]
+        public bool $byHand = false,
     ) {
     }
 }

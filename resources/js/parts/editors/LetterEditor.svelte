@@ -95,7 +95,7 @@
                 <button type="button" class="btn" onclick={() => (open = false)}>Cancel</button>
             </div>
         </div>
-        <div class="flex min-h-0 flex-col bg-[#fdfaf2] p-6">
+        <div class="flex min-h-0 flex-col bg-raised p-6">
             <div class="flex flex-wrap items-center gap-3 text-[13px] text-ink-2">
                 <span class="shrink-0">As it reads for</span>
                 <Select
@@ -110,7 +110,7 @@
                 <Input class="w-28! shrink-0" type="search" placeholder="Find…" aria-label="Find a record" bind:value={search} />
             </div>
             {#if preview.data}
-                <div class="scroll mt-4 rounded-md border border-edge bg-white p-5 text-[13.5px] shadow-sm" data-preview>
+                <div class="scroll mt-4 rounded-md border border-edge on-white p-5 text-[13.5px] shadow-sm" data-preview>
                     <p class="mini">To {preview.data.to.join(', ') || '–'}</p>
                     {#if preview.data.cc.length}<p class="mini">Copy {preview.data.cc.join(', ')}</p>{/if}
                     {#if preview.data.replyTo}<p class="mini">Answers to {preview.data.replyTo}</p>{/if}

@@ -98,7 +98,7 @@
             </p>
             <Input class="mt-3" type="search" placeholder="Search the shelf" aria-label="Search the shelf" bind:value={search} />
         </header>
-        <div class="scroll bg-[#f3ecdc] px-5 py-4">
+        <div class="scroll bg-sunk px-5 py-4">
             {#each letters as one (one.id)}
                 <a
                     class="envelope tone-edge-{tone(one.recipients)}"

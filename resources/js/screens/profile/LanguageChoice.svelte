@@ -1,12 +1,12 @@
 <script lang="ts">
     import { Select } from 'flowbite-svelte';
     import { api, ask, said } from '../../api/client';
-    import { LANGUAGES, type LanguageCode } from '../../state/language.svelte';
+    import { languages, type LanguageCode } from '../../state/language.svelte';
     import { session } from '../../state/session.svelte';
     import { toasts } from '../../state/toasts.svelte';
 
     /* In which language one reads the application. */
-    const items = [{ value: '', name: 'As my browser asks for' }, ...LANGUAGES.map(({ code, name }) => ({ value: code, name }))];
+    const items = [{ value: '', name: 'As my browser asks for' }, ...languages().map(({ code, name }) => ({ value: code, name }))];
 
     async function choose(event: Event) {
         const code = (event.currentTarget as HTMLSelectElement).value;

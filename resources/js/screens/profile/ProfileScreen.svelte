@@ -4,6 +4,7 @@
     import { crumbs } from '../../state/crumbs.svelte';
     import { session } from '../../state/session.svelte';
     import { toasts } from '../../state/toasts.svelte';
+    import Appearance from './Appearance.svelte';
     import LanguageChoice from './LanguageChoice.svelte';
     import NoticeWays from './NoticeWays.svelte';
     import Password from './Password.svelte';
@@ -45,6 +46,7 @@
         <div class="scroll px-7 py-5">
             <div class="max-w-2xl">
                 <div class="mb-8"><LanguageChoice /></div>
+                <div class="mb-8"><Appearance /></div>
                 <div class="mb-8"><NoticeWays /></div>
                 <div class="mb-8"><Password /></div>
                 <div class="mb-8"><SecondFactor /></div>

@@ -1,8 +1,9 @@
 <script lang="ts">
     import Broken from '../../parts/Broken.svelte';
     import { createInfiniteQuery } from '@tanstack/svelte-query';
-    import { api, ask, type Shapes } from '../../api/client';
+    import type { Shapes } from '../../api/client';
     import EntryRow from '../../parts/EntryRow.svelte';
+    import { historyOf } from './history';
     import PencilledLine from '../../parts/PencilledLine.svelte';
     import BesideLeaf from './BesideLeaf.svelte';
     import CommentBox from './CommentBox.svelte';
@@ -56,14 +57,7 @@
     };
     let show = $state('all');
     let leaf = $state<'account' | 'messages' | 'related' | 'beside'>('account');
-    const account = createInfiniteQuery(() => ({
-        queryKey: ['account', type.name, id, 'pages'],
-        initialPageParam: undefined as number | undefined,
-        queryFn: ({ pageParam }) =>
-            ask(api.GET('/api/records/{type}/{id}/account', { params: { path: { type: type.name, id }, query: { before: pageParam } } })),
-        getNextPageParam: (page: Shapes['Account']) => page.before ?? undefined,
-        refetchInterval: 15_000,
-    }));
+    const account = createInfiniteQuery(() => ({ ...historyOf(type.name, id), refetchInterval: 15_000 }));
     const lines = $derived(
         show === 'edits'
             ? []

@@ -45,7 +45,7 @@
             >
         </div>
     {/each}
-    <div class="bg-iris px-2 text-[11px] leading-5 font-semibold text-white">Now</div>
+    <div class="bg-iris px-2 text-[11px] leading-5 font-semibold text-on-iris">Now</div>
     {#each (account.data?.entries ?? []).slice(0, 7) as entry (entry.number)}
         {@const head = entry.head}
         <div class="grid grid-cols-[84px_1fr] gap-2 border-b border-ruled py-1.5 text-[12.5px]">

@@ -6,6 +6,7 @@
     import { session } from '../../state/session.svelte';
     import { toasts } from '../../state/toasts.svelte';
     import AccountLeaf from './AccountLeaf.svelte';
+    import { historyOf } from './history';
     import Facts from './Facts.svelte';
     import Confirm from '../../parts/Confirm.svelte';
     import RecordForm from './RecordForm.svelte';
@@ -26,6 +27,9 @@
         // What others change is seen as it happens, but never under the hands of whoever writes.
         refetchInterval: editing ? false : 5000,
     }));
+    $effect(() => {
+        if (!isNew && Number.isInteger(id) && type) void client.prefetchInfiniteQuery(historyOf(typeName, id));
+    });
     let known: Shapes['RecordShape'] | undefined;
     $effect(() => {
         const now = record.data;

@@ -30,6 +30,8 @@
         return (later.length ? later : all).slice(0, 3);
     });
     const way = $derived((stages.data ?? []).slice(-Math.max(2, SHOWN - coming.length)));
+    /** What follows at once, by the order of the stages; what comes later can be moved to as well. */
+    const isNext = (stage: Shapes['StageAheadShape']) => order.indexOf(stage.value) === at + 1;
     const isBack = (stage: Shapes['StageAheadShape']) => order.indexOf(stage.value) < at;
     let opened = $state.raw<{ stage: Shapes['StageAheadShape']; anchor: HTMLElement } | null>(null);
     let busy = $state(false);
@@ -67,11 +69,13 @@
             >
                 <span class="block truncate text-[12px] font-medium text-ink-3" title={stage.label}>{stage.label}</span>
                 <span class="block text-[11px] {stage.asks ? 'text-marigold' : 'text-ink-3'}">
-                    {stage.asks ? 'asks first' : isBack(stage) ? say('back') : say('next')}
+                    {stage.asks ? 'asks first' : isBack(stage) ? say('back') : isNext(stage) ? say('next') : say('later')}
                 </span>
             </button>
         {/each}
     </div>
+{:else if stages.isPending}
+    <div class="h-[55px] border-b border-ruled" aria-hidden="true"></div>
 {/if}
 
 {#if opened}

@@ -101,14 +101,14 @@
             {/if}
             {#each groups as [type, list] (type)}
                 <div class="margined min-h-0!">
-                    <div class="line min-h-0! bg-[#faf6ec]">
+                    <div class="line min-h-0! bg-lit">
                         <div class="m h"></div>
                         <div class="b py-1.5! text-[12px]! font-semibold text-ink-3">{session.type(type).plural}</div>
                     </div>
                     {#each list as rule, index (rule.id)}
                         <svelte:boundary>
                             <a
-                                class="line hover:bg-[#faf6ec]"
+                                class="line hover:bg-lit"
                                 class:lifted={dragged === rule.id}
                                 href="/rules/{rule.id}"
                                 data-rule={rule.id}

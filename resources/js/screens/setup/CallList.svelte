@@ -73,7 +73,7 @@
             <Stamp tone={TONES[call.status]}>{SAID[call.status]}</Stamp>
         </button>
         {#if opened === call.id}
-            <div class="mt-2 grid gap-2 rounded-md bg-[#faf6ec] p-3">
+            <div class="mt-2 grid gap-2 rounded-md bg-lit p-3">
                 <p class="mini">
                     By “{call.rule}”, for
                     <a class="link" href="/records/{call.recordType}/{call.recordId}">{call.recordNumber}</a>, {counted(call.tries, [

@@ -55,7 +55,7 @@
             <Stamp tone={TONES[one.outcome] ?? 'ink'}>{SAID[one.outcome]}</Stamp>
         </button>
         {#if opened === one.id}
-            <div class="mt-2 grid gap-2 rounded-md bg-[#faf6ec] p-3">
+            <div class="mt-2 grid gap-2 rounded-md bg-lit p-3">
                 <p class="mini">
                     {one.key}{one.times > 1 ? `, posted ${one.times} times` : ''}
                     {#if one.record !== null}· <a class="link" href="/records/{one.recordType}/{one.record}">{one.recordNumber}</a>{/if}

@@ -69,9 +69,8 @@
                 <svelte:boundary>
                     <button
                         type="button"
-                        class="block w-full border-b border-ruled px-7 py-3 text-left text-[13px] hover:bg-[#faf6ec] {kept.editing?.id ===
-                        item.id
-                            ? 'bg-[#f4f0fe]'
+                        class="block w-full border-b border-ruled px-7 py-3 text-left text-[13px] hover:bg-lit {kept.editing?.id === item.id
+                            ? 'bg-picked'
                             : ''}"
                         aria-pressed={kept.editing?.id === item.id}
                         onclick={() => onopen(item)}

@@ -99,11 +99,8 @@
 
 <div class="spread grid-cols-[minmax(0,7fr)_minmax(0,5fr)]">
     <section class="leaf left">
-        <header class="flex items-start gap-3">
-            <div>
-                <h1>People</h1>
-                <p class="sub">Who works here, and for whom.</p>
-            </div>
+        <header class="flex flex-wrap items-start gap-3">
+            <h1>People</h1>
             <button type="button" class="btn quiet ml-auto" aria-pressed={asTree} onclick={() => (asTree = !asTree)}
                 >{asTree ? 'As a list' : 'Who works for whom'}</button
             >
@@ -113,6 +110,7 @@
                     class="btn"
                     onclick={() => ((inviting = 'many'), (chosen = 0))}>Invite many</button
                 >{/if}
+            <p class="sub -mt-2 basis-full">Who works here, and for whom.</p>
         </header>
         <div class="scroll">
             <div class="{COLUMNS} py-1.5 text-[12px] text-ink-3" class:hidden={asTree && !search.trim()} aria-hidden="true">
@@ -123,8 +121,8 @@
             {:else}{#each shown as person (person.id)}
                     <button
                         type="button"
-                        class="{COLUMNS} w-full items-baseline py-2 text-left text-[13px] hover:bg-[#faf6ec] {person.id === chosen
-                            ? 'bg-[#f4f0fe]'
+                        class="{COLUMNS} w-full items-baseline py-2 text-left text-[13px] hover:bg-lit {person.id === chosen
+                            ? 'bg-picked'
                             : ''}"
                         aria-pressed={person.id === chosen}
                         onclick={() => choose(person.id)}

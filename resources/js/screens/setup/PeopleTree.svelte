@@ -26,9 +26,8 @@
 {#each rows as { person, depth, many } (person.id)}
     <button
         type="button"
-        class="flex w-full items-baseline gap-2 border-b border-ruled py-1.5 pr-7 text-left text-[13px] hover:bg-[#faf6ec] {person.id ===
-        chosen
-            ? 'bg-[#f4f0fe]'
+        class="flex w-full items-baseline gap-2 border-b border-ruled py-1.5 pr-7 text-left text-[13px] hover:bg-lit {person.id === chosen
+            ? 'bg-picked'
             : ''}"
         style:padding-left="{28 + depth * 26}px"
         aria-pressed={person.id === chosen}

@@ -40,7 +40,7 @@
                 <button
                     type="button"
                     class="grid w-full grid-cols-[1fr_auto] items-baseline gap-x-3 border-b border-ruled px-7 py-2.5 text-left"
-                    class:bg-[#f4f0fe]={one.name === chosen}
+                    class:bg-picked={one.name === chosen}
                     aria-pressed={one.name === chosen}
                     onclick={() => (chosen = one.name)}
                 >

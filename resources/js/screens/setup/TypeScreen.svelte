@@ -130,7 +130,7 @@
                     {#each fields as one, index (one.name)}
                         <div
                             class="{COLUMNS} items-center border-b border-ruled py-1.5 text-[13px]"
-                            class:bg-[#f4f0fe]={one.name === chosen}
+                            class:bg-picked={one.name === chosen}
                             data-field={one.name}
                         >
                             <button

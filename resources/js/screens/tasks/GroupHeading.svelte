@@ -3,7 +3,7 @@
     let { label, tone, count }: { label: string; tone: string; count: number } = $props();
 </script>
 
-<div class="line min-h-0! bg-[#faf6ec]">
+<div class="line min-h-0! bg-lit">
     <div class="m h"></div>
     <div class="b py-1.5! text-[12px]! font-semibold tone-{tone}">
         {label} <span class="figures text-ink-3">{count}</span>

@@ -32,7 +32,7 @@
 
 <!-- svelte-ignore a11y_click_events_have_key_events, a11y_no_static_element_interactions -->
 <div
-    class="line {isCurrent ? 'bg-[#f4f0fe]' : ''}"
+    class="line {isCurrent ? 'bg-picked' : ''}"
     data-task={task.id}
     draggable={isOpen && mayDo && oncarry !== undefined}
     ondragstart={(event) => {

@@ -30,10 +30,8 @@
         {#each days as day (day.date)}
             <button
                 type="button"
-                class="flex h-full flex-col justify-end gap-[2px] rounded-t-[3px] {chosen === day.date
-                    ? 'bg-iris-wash'
-                    : 'hover:bg-[#faf6ec]'}"
-                style:background-image={day.free ? 'repeating-linear-gradient(135deg, transparent 0 4px, #ece5d6 4px 5px)' : undefined}
+                class="flex h-full flex-col justify-end gap-[2px] rounded-t-[3px] {chosen === day.date ? 'bg-iris-wash' : 'hover:bg-lit'}"
+                style:background-image={day.free ? 'repeating-linear-gradient(135deg, transparent 0 4px, var(--ruled) 4px 5px)' : undefined}
                 title="{day.date}: {told(day)}"
                 aria-label="{day.date}: {told(day)}"
                 aria-pressed={chosen === day.date}

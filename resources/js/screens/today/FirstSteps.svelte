@@ -48,13 +48,13 @@
             {#each steps as step, index (step.title)}
                 <li>
                     <a
-                        class="flex items-start gap-3 rounded-lg border border-edge bg-white px-3 py-2.5 hover:border-iris"
+                        class="flex items-start gap-3 rounded-lg border border-edge bg-field px-3 py-2.5 hover:border-iris"
                         href={step.to}
                         aria-label="{step.title}{step.done ? say(', done') : ''}"
                     >
                         <span
                             class="figures mt-0.5 grid h-6 w-6 shrink-0 place-items-center rounded-full border text-[12px] {step.done
-                                ? 'border-fern bg-fern text-white'
+                                ? 'border-fern bg-fern text-page'
                                 : 'border-iris text-iris'}">{step.done ? '✓' : index + 1}</span
                         >
                         <span class="min-w-0">

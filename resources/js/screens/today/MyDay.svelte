@@ -35,7 +35,7 @@
 <div class="scroll border-t border-ruled">
     {#if chosen}
         <div class="margined">
-            <div class="line min-h-0! bg-[#faf6ec]">
+            <div class="line min-h-0! bg-lit">
                 <div class="m h"></div>
                 <div class="b flex py-1.5! text-[12px]! font-semibold">
                     Pencilled in for {dayName(chosen)} <span class="figures ml-1 text-ink-3">{lines.data?.length ?? ''}</span>

@@ -26,7 +26,7 @@
 <ul class="flex flex-wrap border-y border-ruled px-4">
     {#each marks as mark (mark.label)}
         <li class="min-w-[92px] flex-1">
-            <a class="block px-3 py-2.5 hover:bg-[#faf6ec]" href={mark.to} title={mark.says}>
+            <a class="block px-3 py-2.5 hover:bg-lit" href={mark.to} title={mark.says}>
                 <span
                     class="figures block text-[20px] leading-tight {mark.bad && mark.count
                         ? 'text-madder'

@@ -54,7 +54,7 @@
                 <a class="link" href="/ledger/{answer.entry.number}">Entry {answer.entry.number}</a>, {moment(answer.entry.at)}:
                 {verdict ? verdict.sentence : 'the rule was not in force then, or had nothing to do with it.'}
             </p>
-            {#if verdict}<div class="mt-1 rounded-md border border-ruled bg-[#fdfaf2] px-3 py-2"><VerdictCard {verdict} /></div>{/if}
+            {#if verdict}<div class="mt-1 rounded-md border border-ruled bg-raised px-3 py-2"><VerdictCard {verdict} /></div>{/if}
         {/if}
     {/if}
 </div>

@@ -203,7 +203,7 @@
                 {#each listed.slice(0, 100) as fire (`${fire.record} ${fire.entry} ${fire.at} ${fire.how}`)}
                     <button
                         type="button"
-                        class="paper w-full text-left hover:bg-[#faf6ec]"
+                        class="paper w-full text-left hover:bg-lit"
                         data-fire={fire.record}
                         onclick={(event) => open(fire, event)}
                     >

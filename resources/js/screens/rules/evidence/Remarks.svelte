@@ -38,7 +38,7 @@
     {#each problems as problem (problem.at + problem.code)}
         <button
             type="button"
-            class="grid w-full grid-cols-[84px_1fr] border-b border-ruled py-2.5 text-left hover:bg-[#faf6ec]"
+            class="grid w-full grid-cols-[84px_1fr] border-b border-ruled py-2.5 text-left hover:bg-lit"
             onclick={() => find(problem.at)}
         >
             <span class="pt-0.5 text-[11.5px] font-semibold text-madder">Mend first</span>
