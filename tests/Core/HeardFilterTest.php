@@ -12,9 +12,6 @@ use VividLedger\Listing\HeardFilter;
 use VividLedger\Listing\RecordNames;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
-use VividLedger\Shape\Context;
-use VividLedger\Shape\Editor;
-use VividLedger\Shape\Node;
 use VividLedger\Text\RuleText;
 
 /** What people type above a list means what they would say in a whole sentence, or nothing. */
@@ -71,7 +68,7 @@ final class HeardFilterTest extends TestCase
         $field = new Field('due', 'Due', FieldType::Date);
         foreach (['2026-03-29 01:30', '2026-01-01 00:00', '2025-12-31 23:59', '2026-10-25 02:30', '2024-02-29 12:00'] as $now) {
             $now = new \DateTimeImmutable($now, $zone);
-            $of = fn (string $period): string => $this->start($period)->at($now, $field);
+            $of = fn (string $period): string => (new GivenStart($period, $zone))->at($now, $field);
             foreach (['week', 'month', 'year'] as $unit) {
                 $starts = array_map($of, ["last_{$unit}", "this_{$unit}", "next_{$unit}", "{$unit}_after_next"]);
                 $sorted = $starts;
@@ -83,16 +80,6 @@ final class HeardFilterTest extends TestCase
             self::assertSame('1', (new \DateTimeImmutable($of('this_week')))->format('N'));
             self::assertSame('01-01', substr($of('year_after_next'), 5));
         }
-    }
-
-    private function start(string $period): GivenStart
-    {
-        $context = new Context(World::schema(), new World, World::schema()->types['ticket'], new \DateTimeZone('Europe/Berlin'));
-        $read = GivenStart::read($context, new Node(['kind' => 'start', 'of' => $period]), new Field('due', 'Due', FieldType::Date),
-            Editor::choose('', static fn (): array => []));
-        self::assertNotNull($read);
-
-        return $read;
     }
 
     private function heard(Person $me): HeardFilter

@@ -33,7 +33,8 @@ final readonly class GivenStart implements Given
         'last_year' => ['last year', 'first day of january last year'],
     ];
 
-    private function __construct(private string $period, private \DateTimeZone $zone)
+    /** @param  key-of<self::PERIODS>  $period */
+    public function __construct(private string $period, private \DateTimeZone $zone)
     {
     }
 
