@@ -153,8 +153,10 @@ final class RightsPropertyTest extends AppTestCase
             self::assertTrue(isset($seen[$line['recordType']][$line['recordId']]), 'a pencilled line');
         }
         self::assertCount(count($seen['ticket']), $lines);
+        $own = $this->ask('GET', 'lines?date=2026-11-27&whose=mine')->assertOk()->json();
+        self::assertSame([], array_diff(array_column($own, 'id'), array_column($lines, 'id')), 'of one’s own no other');
         $ahead = array_sum(array_map(array_sum(...), array_column($this->ask('GET', 'today')->json('days'), 'kinds')));
-        self::assertSame(count($seen['ticket']), $ahead, 'and they are counted alike');
+        self::assertSame(count($own), $ahead, 'and they are counted alike');
         $entries = $this->ask('GET', 'ledger')->assertOk()->json('entries');
         $about = array_filter($entries, static fn (array $entry): bool => $entry['recordId'] !== null);
         foreach ($about as $entry) {

@@ -28,6 +28,7 @@ final readonly class Ahead
         private InSight $inSight,
         private SeenEntries $seen,
         private SeenTexts $texts,
+        private OwnLines $own,
     ) {
     }
 
@@ -47,10 +48,16 @@ final readonly class Ahead
         ];
     }
 
-    /** @return list<AheadShape> what is pencilled in for a day, the earliest first */
-    public function ofDay(\DateTimeImmutable $from): array
+    /**
+     * @param  ?int  $person  whose own it has to be; null for all that whoever asks may see
+     * @return list<AheadShape> what is pencilled in for a day, the earliest first
+     */
+    public function ofDay(\DateTimeImmutable $from, ?int $person = null): array
     {
-        return $this->read(ScheduledLine::query()->where('status', LineStatus::Pencilled)->where('due_at', '>=', Columns::moment($from))
+        $lines = ScheduledLine::query();
+        $theirs = $person === null ? $lines : $this->own->of($person, $lines);
+
+        return $this->read($theirs->where('status', LineStatus::Pencilled)->where('due_at', '>=', Columns::moment($from))
             ->where('due_at', '<', Columns::moment($from->modify('+1 day')))->orderBy('due_at')->orderBy('id'));
     }
 

@@ -24,18 +24,22 @@ final readonly class DaysAhead
         'remind' => 'reminder', 'escalate' => 'escalation',
     ];
 
-    public function __construct(private CalendarStore $calendars, private InSight $inSight)
+    public function __construct(private CalendarStore $calendars, private InSight $inSight, private OwnLines $own)
     {
     }
 
-    /** @return list<DayShape> by the day on which it falls due */
-    public function from(\DateTimeImmutable $midnight): array
+    /**
+     * @param  ?int  $person  whose own it has to be; null for all that whoever asks may see
+     * @return list<DayShape> by the day on which it falls due
+     */
+    public function from(\DateTimeImmutable $midnight, ?int $person = null): array
     {
         $zone = $midnight->getTimezone();
         $end = $midnight->modify('+'.self::DAYS.' days');
         $due = [];
         // Counted by the minute, the smallest step in which zones differ.
-        $counted = $this->inSight->about(ScheduledLine::rows())->where('status', LineStatus::Pencilled)
+        $lines = $this->inSight->about(ScheduledLine::rows());
+        $counted = ($person === null ? $lines : $this->own->of($person, $lines))->where('status', LineStatus::Pencilled)
             ->where('due_at', '>=', Columns::moment($midnight))
             ->where('due_at', '<', Columns::moment($end))->groupBy('kind', 'minute')->selectRaw(
                 'kind, LEFT(due_at, 16) AS minute, COUNT(*) AS n',

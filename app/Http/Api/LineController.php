@@ -33,7 +33,10 @@ final class LineController extends Controller
             operationId: 'linesOfDay',
             description: 'What is pencilled in for a day of the company.',
             tags: ['time'],
-            parameters: [new Query('date', 'string', 'Such as 2026-11-24.', isNeeded: true)],
+            parameters: [
+                new Query('date', 'string', 'Such as 2026-11-24.', isNeeded: true),
+                new Query('whose', 'string', 'Left out, all that one may see.', ['mine', 'all']),
+            ],
             responses: [new Ok(AheadShape::class, list: true)],
         ),
     ]
@@ -42,7 +45,7 @@ final class LineController extends Controller
         $given = $request->validated();
         $from = new \DateTimeImmutable($given['date'], $this->company->zone());
 
-        return new JsonResponse($this->ahead->ofDay($from));
+        return new JsonResponse($this->ahead->ofDay($from, ($given['whose'] ?? 'all') === 'mine' ? $this->person($request)->id : null));
     }
 
     #[

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Api;
 
+use App\Http\Api\Shape\DayShape;
 use App\Http\Api\Shape\TodayRulesShape;
 use App\Models\CallStatus;
 use App\Models\Columns;
@@ -28,8 +29,11 @@ final readonly class RulesToday
     {
     }
 
-    /** @param  \DateTimeImmutable  $midnight  at which the day began */
-    public function shape(\DateTimeImmutable $midnight): TodayRulesShape
+    /**
+     * @param  \DateTimeImmutable  $midnight  at which the day began
+     * @param  list<DayShape>  $days  what is pencilled in
+     */
+    public function shape(\DateTimeImmutable $midnight, array $days): TodayRulesShape
     {
         $now = $this->clock->now();
         $since = Columns::moment($now->modify('-1 day'));
@@ -48,6 +52,7 @@ final readonly class RulesToday
             StoredCall::query()->where('status', CallStatus::Failed)->where('made_at', '>=', $since)->count(),
             $this->rules->all(RuleStatus::InForce),
             $this->entries->latest(self::ENTRIES, false),
+            $days,
         );
     }
 }

@@ -44,7 +44,7 @@ final class TodayController extends Controller
         [$late, $today] = $this->tasks->pressing($person->id, $this->clock->now(), $this->midnight()->modify('+1 day'));
 
         return new TodayShape(
-            $this->tasks->listed(TaskStatus::Open, $person->id, self::TASKS), $late, $today, $days->from($this->midnight()),
+            $this->tasks->listed(TaskStatus::Open, $person->id, self::TASKS), $late, $today, $days->from($this->midnight(), $person->id),
             $signOffs->for($person), count($this->loads->reportingTo($person->id)),
         );
     }
@@ -78,9 +78,9 @@ final class TodayController extends Controller
             responses: [new Ok(TodayRulesShape::class)],
         ),
     ]
-    public function rules(RulesToday $rules): TodayRulesShape
+    public function rules(RulesToday $rules, DaysAhead $days): TodayRulesShape
     {
-        return $rules->shape($this->midnight());
+        return $rules->shape($this->midnight(), $days->from($this->midnight()));
     }
 
     private function midnight(): \DateTimeImmutable

@@ -11,6 +11,6 @@ final class DayInput extends FormRequest
     /** @return array<string, mixed> */
     public function rules(): array
     {
-        return ['date' => 'required|date_format:Y-m-d'];
+        return ['date' => 'required|date_format:Y-m-d', 'whose' => 'nullable|in:mine,all'];
     }
 }

@@ -13,6 +13,7 @@ final readonly class TodayRulesShape
     /**
      * @param  list<RuleSummary>  $rules
      * @param  list<EntryShape>  $entries
+     * @param  list<DayShape>  $days
      */
     public function __construct(
         #[OA\Property(description: 'Firings since midnight, also of rules that are paused or retired by now.')]
@@ -33,6 +34,8 @@ final readonly class TodayRulesShape
         public array $rules,
         #[OA\Property(items: new OA\Items(type: EntryShape::class))]
         public array $entries,
+        #[OA\Property(description: 'What is pencilled in for the days to come.', items: new OA\Items(type: DayShape::class))]
+        public array $days,
     ) {
     }
 }

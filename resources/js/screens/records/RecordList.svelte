@@ -1,4 +1,5 @@
 <script lang="ts">
+    import { MediaQuery } from 'svelte/reactivity';
     import { createQuery, keepPreviousData } from '@tanstack/svelte-query';
     import { api, ask, said, type Shapes } from '../../api/client';
     import Choose from '../../parts/Choose.svelte';
@@ -26,6 +27,7 @@
 
     const PER_PAGE = 25;
     type Row = Shapes['RecordShape'];
+    const phone = new MediaQuery('max-width: 640px');
     const typeName = $derived(String(route.params.type));
     const type = $derived(session.schema?.types.find((candidate) => candidate.name === typeName));
     $effect(() => crumbs.set({ label: 'Records', to: `/records/${typeName}` }, { label: type?.plural ?? 'Not found' }));
@@ -134,12 +136,20 @@
         </section>
     </div>
 {:else}
+    {#snippet search()}
+        <SearchField
+            label="Search {within(type?.plural ?? '')}"
+            value={arrangement.search}
+            onsearch={(text) => arrangement.set('search', text)}
+        />
+    {/snippet}
     <div class="spread grid-cols-[minmax(0,1fr)] min-[1180px]:grid-cols-[minmax(0,1fr)_248px]">
         <section class="leaf left" style="--margin-at: 90px" bind:this={leaf}>
             <header class="pb-0! border-0!">
                 <div class="flex items-center gap-2">
                     <h1>{type.plural}</h1>
                     <span class="figures mini ml-1" aria-live="polite">{total === null ? '…' : inFigures(total)}</span>
+                    {#if phone.current}<div class="min-w-0 flex-1">{@render search()}</div>{/if}
                     <span class="ml-auto flex items-center gap-2">
                         {#if session.may('export', typeName)}<span class="wide-only"><TakeOut {type} {query} /></span>{/if}
                         {#if session.may('create', typeName)}<a class="btn wide-only" href="/records/{typeName}/import">Import</a>
@@ -149,15 +159,9 @@
             </header>
             <div class="tabs items-stretch px-7!">
                 <ViewTabs {type} views={views.data ?? []} {arrangement} />
-                <div class="my-auto ml-auto w-52 shrink-0">
-                    <SearchField
-                        label="Search {within(type.plural)}"
-                        value={arrangement.search}
-                        onsearch={(text) => arrangement.set('search', text)}
-                    />
-                </div>
+                {#if !phone.current}<div class="my-auto ml-auto w-52 shrink-0">{@render search()}</div>{/if}
             </div>
-            <div class="flex min-h-12 items-center gap-4 border-b border-ruled px-7 py-2">
+            <div class="arranged flex min-h-12 items-center gap-4 border-b border-ruled px-7 py-2">
                 {#if selection.ids.length}
                     <SelectionBar {type} {selection} {total} search={arrangement.search} {condition} />
                 {:else}

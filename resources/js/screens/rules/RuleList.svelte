@@ -144,10 +144,20 @@
                                                 >{/if}
                                         </div>
                                         {#if rule.broken}<div class="note-wrong">Does nothing until it is mended: {rule.broken}</div>{/if}
-                                        <div class="truncate text-[12.5px] text-ink-3">{rule.aloud}</div>
+                                        <div
+                                            class="truncate text-[12.5px] text-ink-3 max-[640px]:line-clamp-2 max-[640px]:whitespace-normal"
+                                        >
+                                            {rule.aloud}
+                                        </div>
+                                        <div class="figures text-[12px] text-ink-2 min-[641px]:hidden">{rule.entries} in 30 d</div>
                                     </div>
-                                    <div class="w-28 shrink-0"><Bars values={rule.days} label="Firings on each of the last 14 days" /></div>
-                                    <div class="figures w-24 shrink-0 text-right text-[12px] text-ink-2" title="Firings in 30 days">
+                                    <div class="w-28 shrink-0 max-[640px]:hidden">
+                                        <Bars values={rule.days} label="Firings on each of the last 14 days" />
+                                    </div>
+                                    <div
+                                        class="figures w-24 shrink-0 text-right text-[12px] text-ink-2 max-[640px]:hidden"
+                                        title="Firings in 30 days"
+                                    >
                                         {rule.entries}&nbsp;<span class="text-ink-3">in 30 d</span>
                                     </div>
                                 </div>

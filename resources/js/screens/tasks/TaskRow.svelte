@@ -46,7 +46,7 @@
     <div class="m {tone === 'madder' ? 'text-madder!' : ''}">{margin}</div>
     <div class="b flex items-start gap-3">
         <Checkbox
-            class="mt-1 h-4 w-4"
+            class="mt-1 h-4 w-4 rounded-full"
             aria-label="Done: {task.title}"
             checked={task.status === 'done'}
             disabled={!mayDo}

@@ -4,8 +4,8 @@
     import { say } from '../../state/words';
 
     /* What is coming, two weeks ahead by kind; days off are hatched, and a day opens to its lines. */
-    type Props = { days: Shapes['DayShape'][]; chosen: string | null; onchoose: (date: string | null) => void };
-    let { days, chosen, onchoose }: Props = $props();
+    type Props = { title: string; days: Shapes['DayShape'][]; chosen: string | null; onchoose: (date: string | null) => void };
+    let { title, days, chosen, onchoose }: Props = $props();
     const kinds: [string, string, string][] = [
         ['escalation', say('escalations'), 'var(--madder)'],
         ['reminder', say('reminders'), 'var(--marigold)'],
@@ -25,7 +25,8 @@
             .join(', ') || 'nothing pencilled in';
 </script>
 
-<figure aria-label="What is pencilled in for the next 14 days">
+<figure aria-label={title}>
+    <h2 class="mb-2 text-[13px]!">{title}</h2>
     <div class="grid h-[118px] items-end gap-[6px] border-b border-ink" style:grid-template-columns="repeat({days.length}, minmax(0, 1fr))">
         {#each days as day (day.date)}
             <button
@@ -59,6 +60,6 @@
             <span class="flex items-center gap-1.5"
                 ><span class="inline-block h-2 w-2 rounded-[2px]" style:background={colour}></span>{label}</span
             >
-        {:else}Nothing is pencilled in for the next 14 days.{/each}
+        {:else}Nothing is pencilled in.{/each}
     </figcaption>
 </figure>

@@ -2,6 +2,7 @@
     import { createQuery } from '@tanstack/svelte-query';
     import { api, ask, type Shapes } from '../../api/client';
     import { moment } from '../../state/moments';
+    import { clock } from '../../state/session.svelte';
     import SignOffsWait from './SignOffsWait.svelte';
     import SlipsWait from './SlipsWait.svelte';
 
@@ -13,14 +14,19 @@
         queryFn: () => ask(api.GET('/api/slips', { params: { query: { box: 'mine', limit: 5 } } })),
         refetchInterval: 60_000,
     }));
-    const isQuiet = $derived(notes.data?.length === 0 && slips.data?.slips.length === 0 && !today.signOffs.mine && !today.signOffs.waiting);
+    /** Older ones have been heard of, or are found on their record. */
+    const FRESH = 14 * 86_400_000;
+    const recent = $derived((notes.data ?? []).filter((note) => clock.now.getTime() - Date.parse(note.createdAt) < FRESH).slice(0, 6));
+    const isQuiet = $derived(
+        notes.data && !recent.length && slips.data?.slips.length === 0 && !today.signOffs.mine && !today.signOffs.waiting,
+    );
 </script>
 
 <div class="grid gap-6">
-    {#if notes.data?.length}
+    {#if recent.length}
         <div>
             <h2 class="mb-1">For you</h2>
-            {#each notes.data.slice(0, 6) as note (note.id)}
+            {#each recent as note (note.id)}
                 <a
                     class="grid grid-cols-[92px_1fr] gap-2 border-b border-ruled py-1.5 text-[12.5px] hover:text-iris"
                     href="/records/{note.recordType}/{note.recordId}"

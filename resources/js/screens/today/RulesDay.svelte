@@ -3,9 +3,12 @@
     import type { Shapes } from '../../api/client';
     import Bars from '../../parts/Bars.svelte';
     import { session } from '../../state/session.svelte';
+    import DayLines from './DayLines.svelte';
+    import DueChart from './DueChart.svelte';
 
-    /* The rules in force: how they are doing, and how often each has fired. */
+    /* The rules in force: how they are doing, what is to come of them, and how often each has fired. */
     let { rules }: { rules: Shapes['TodayRulesShape'] } = $props();
+    let chosen = $state<string | null>(null);
     const marks = $derived([
         {
             label: 'fired today',
@@ -41,17 +44,20 @@
         </li>
     {/each}
 </ul>
+<div class="border-b border-ruled px-7 py-3">
+    <DueChart title="Pencilled in, the next two weeks" days={rules.days} {chosen} onchoose={(date) => (chosen = date)} />
+</div>
 <div class="scroll">
-    {#each rules.rules as rule (rule.id)}
-        <a class="flex items-center gap-3 border-b border-ruled px-7 py-2 hover:text-iris max-[700px]:px-4" href="/rules/{rule.id}">
-            <div class="min-w-0 flex-1">
-                <div class="truncate text-[13px] font-semibold">{rule.name}</div>
-                <div class="mini">{session.type(rule.on).plural}{rule.broken ? ` · ${rule.broken}` : ''}</div>
-            </div>
-            <div class="w-40 shrink-0 max-[700px]:w-24"><Bars values={rule.days} label="Firings on each of the last 14 days" /></div>
-            <span class="figures w-9 shrink-0 text-right text-[12px]">{rule.days.reduce((sum, count) => sum + count, 0)}</span>
-        </a>
-    {:else}
-        <p class="px-7 py-3 text-[13px] text-ink-2">No rule is in force. <a class="link" href="/rules">Write one</a></p>
-    {/each}
+    {#if chosen}<DayLines date={chosen} whose="all" onback={() => (chosen = null)} />{:else}{#each rules.rules as rule (rule.id)}
+            <a class="flex items-center gap-3 border-b border-ruled px-7 py-2 hover:text-iris max-[700px]:px-4" href="/rules/{rule.id}">
+                <div class="min-w-0 flex-1">
+                    <div class="truncate text-[13px] font-semibold">{rule.name}</div>
+                    <div class="mini">{session.type(rule.on).plural}{rule.broken ? ` · ${rule.broken}` : ''}</div>
+                </div>
+                <div class="w-40 shrink-0 max-[700px]:w-24"><Bars values={rule.days} label="Firings on each of the last 14 days" /></div>
+                <span class="figures w-9 shrink-0 text-right text-[12px]">{rule.days.reduce((sum, count) => sum + count, 0)}</span>
+            </a>
+        {:else}
+            <p class="px-7 py-3 text-[13px] text-ink-2">No rule is in force. <a class="link" href="/rules">Write one</a></p>
+        {/each}{/if}
 </div>
