@@ -20,8 +20,15 @@ final class Page
 
         return view('app', [
             'ahead' => $this->ahead(app()->getLocale(), $person !== null),
-            'preferences' => $person instanceof Person ? PreferencesShape::of($person) : null,
+            'marks' => $person instanceof Person ? self::marks(PreferencesShape::of($person)) : '',
         ]);
+    }
+
+    /** By day or by night is chosen before the first line is painted. */
+    private static function marks(PreferencesShape $chosen): string
+    {
+        return ($chosen->scheme === null ? '' : ' data-scheme="'.e($chosen->scheme).'"')
+            .($chosen->contrast === null ? '' : ' data-contrast="'.e($chosen->contrast).'"');
     }
 
     /** @return list<string> addresses of modules: the words, the application, and, for who has come in, what all screens share */

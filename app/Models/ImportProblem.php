@@ -12,6 +12,7 @@ namespace App\Models;
  * @property int $row as a table program counts, the heads in the first
  * @property string $field empty where it is about the whole row
  * @property string $said
+ * @property string $cell what stands there
  */
 final class ImportProblem extends LedgerModel
 {

@@ -1,9 +1,5 @@
 <!doctype html>
-<html
-    lang="{{ app()->getLocale() }}"
-    @if ($preferences?->scheme) data-scheme="{{ $preferences->scheme }}" @endif
-    @if ($preferences?->contrast) data-contrast="{{ $preferences->contrast }}" @endif
->
+<html lang="{{ app()->getLocale() }}"{!! $marks !!}>
     <head>
         <meta charset="utf-8">
         <meta name="viewport" content="width=device-width, initial-scale=1">

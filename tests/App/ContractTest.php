@@ -98,6 +98,8 @@ final class ContractTest extends AppTestCase
             'text' => "BEGIN:VCALENDAR\r\nVERSION:2.0\r\nBEGIN:VTODO\r\nSUMMARY:x\r\nEND:VTODO\r\nEND:VCALENDAR\r\n", 'onlyRead' => true,
         ]);
         $this->told('PUT', '/api/language', ['language' => 'en']);
+        $this->told('PUT', '/api/preferences', ['scheme' => 'dark', 'contrast' => null, 'toured' => true]);
+        $this->told('GET', '/api/waiting');
         $this->told('GET', '/api/notices/ways');
         $this->told('PUT', '/api/notices/ways', ['mention' => 'letter']);
         $this->told(

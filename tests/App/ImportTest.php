@@ -89,6 +89,39 @@ final class ImportTest extends AppTestCase
         self::assertSame(['cancelled'], DB::table('tasks')->pluck('status')->all());
     }
 
+    public function test_what_a_cell_means_is_said_once_for_all_rows_and_remembered(): void
+    {
+        $rows = static fn (string $more): string => "name,plan,owner\n".implode("\n", [
+            'One,Gold,Jonas Pike', 'Two,gold ,J. Pike', 'Three,Basic,J. Pike', 'Four,Gold,Jonas Pike', $more,
+        ])."\n";
+        $id = $this->uploaded('customer', $rows('Five,Silver,Jonas Pike'), 1000)['job']['id'];
+        $mapping = ['0' => 'name', '1' => 'plan', '2' => 'owner'];
+        $this->tried($id, $mapping, null, 'create')->assertOk();
+        $this->work();
+        $groups = $this->as('ines.okafor', 'GET', "imports/{$id}")->assertOk()->json('groups');
+        self::assertSame([
+            ['plan', 'Gold', 3, [2, 3, 5]], ['owner', 'J. Pike', 2, [3, 4]], ['plan', 'Silver', 1, [6]],
+        ], array_map(static fn (array $one): array => [$one['field'], $one['cell'], $one['count'], $one['rows']], $groups));
+        $values = [
+            ['field' => 'plan', 'from' => 'Gold', 'to' => 'Full care'], ['field' => 'owner', 'from' => 'J. Pike', 'to' => 'Jonas Pike'],
+            ['field' => 'plan', 'from' => 'Silver', 'to' => ''],
+        ];
+        $this->as('ines.okafor', 'POST', "imports/{$id}/try", ['mapping' => $mapping, 'key' => null, 'mode' => 'create',
+            'values' => $values])->assertOk();
+        $this->work();
+        $tried = $this->as('ines.okafor', 'GET', "imports/{$id}")->assertOk()->json();
+        self::assertSame([5, 0, []], [$tried['create'], $tried['job']['refused'], $tried['groups']]);
+        $this->as('ines.okafor', 'POST', "imports/{$id}/start", ['answered' => false])->assertOk();
+        $this->work();
+        self::assertSame(
+            ['full_care', 'full_care', 'basic', 'full_care', null], DB::table('records_customer')->orderBy('id')->pluck('plan')->all(),
+        );
+        self::assertSame([$this->person('jonas.pike')->id], DB::table('records_customer')->distinct()->pluck('owner')->all());
+        // The next file of the same columns is read alike.
+        $next = $this->uploaded('customer', $rows('Five,Silver,Jonas Pike'), 1000);
+        self::assertSame(['gold', 'Full care'], [$next['values'][0]['from'], $next['values'][0]['to']]);
+    }
+
     public function test_without_rules_none_starts_and_a_record_that_somebody_used_since_stays(): void
     {
         $id = $this->begun("name,plan,owner\nOne,full_care,Jonas Pike\nTwo,full_care,Jonas Pike\n", false);

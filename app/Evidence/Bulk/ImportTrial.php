@@ -60,6 +60,9 @@ final class ImportTrial implements BulkPiece
             return 0;
         }
         [$problems, $spec, $good] = $this->checked($type, $reader->read($rows), $job->spec);
+        $problems = array_map(
+            static fn (array $one): array => $one + ['cell' => self::cell($plan, $one['field'], $rows[$one['row']])], $problems,
+        );
         if ($job->done === 0) {
             $tried = $this->preview->rows($type, array_slice($good, 0, BulkPreview::MOST), new Actor($job->by_id, CauseKind::Import));
             $spec['rules'] = $tried['rules'];
@@ -114,6 +117,14 @@ final class ImportTrial implements BulkPiece
         }
 
         return [$problems, $spec, $good];
+    }
+
+    /** @param  list<string>  $cells */
+    private static function cell(ImportPlan $plan, string $field, array $cells): string
+    {
+        $place = array_search($field, $plan->fields, true);
+
+        return $place === false ? '' : mb_substr(trim($cells[$place] ?? ''), 0, self::LONGEST_SAID);
     }
 
     /** @return array{row: int, field: string, said: string} */

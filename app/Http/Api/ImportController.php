@@ -9,8 +9,10 @@ use App\Evidence\Jobs\GoThroughBulk;
 use App\Http\Api\Describe\Body;
 use App\Http\Api\Describe\Ok;
 use App\Http\Api\Shape\ImportColumnShape;
+use App\Http\Api\Shape\ImportGroupShape;
 use App\Http\Api\Shape\ImportProblemShape;
 use App\Http\Api\Shape\ImportShape;
+use App\Http\Api\Shape\ImportValueShape;
 use App\Http\Input\ImportInput;
 use App\Http\Input\ImportPlanInput;
 use App\Http\Input\ImportStartInput;
@@ -23,6 +25,7 @@ use App\Store\BulkStore;
 use App\Store\CsvLine;
 use App\Store\Import\ImportPlan;
 use App\Store\Import\ImportStore;
+use App\Store\Import\ProblemGroups;
 use App\Store\Refused;
 use App\Store\RefusedFor;
 use Illuminate\Http\JsonResponse;
@@ -111,7 +114,7 @@ final class ImportController extends Controller
             description: 'Goes through all rows without saving anything, in the background: every problem is told by row and field, and '
                 .'which rules would answer.',
             tags: ['bulk'],
-            requestBody: new Body(['mapping' => 'object', 'key?' => 'string', 'mode' => 'create|update|both']),
+            requestBody: new Body(['mapping' => 'object', 'key?' => 'string', 'mode' => 'create|update|both', 'values?' => 'objects']),
             responses: [new Ok(ImportShape::class)],
         ),
     ]
@@ -125,7 +128,8 @@ final class ImportController extends Controller
             $this->mustImport($type, $act);
         }
         $this->gate->mustWrite($type, array_fill_keys(array_diff(array_filter($given['mapping'], is_string(...)), ['number']), null));
-        $this->imports->plan($job, $given['mapping'], ($given['key'] ?? '') === '' ? null : $given['key'], $mode);
+        $this->imports->plan($job, $given['mapping'], ($given['key'] ?? '') === '' ? null : $given['key'], $mode,
+            $given['values'] ?? []);
         GoThroughBulk::dispatch();
 
         return $this->shape($job);
@@ -207,6 +211,19 @@ final class ImportController extends Controller
         }
     }
 
+    /** @return list<ImportValueShape> */
+    private static function values(ImportPlan $plan): array
+    {
+        $values = [];
+        foreach ($plan->values as $field => $meant) {
+            foreach ($meant as $from => $to) {
+                $values[] = new ImportValueShape($field, (string) $from, $to);
+            }
+        }
+
+        return $values;
+    }
+
     private function shape(BulkJob $job): ImportShape
     {
         $plan = ImportPlan::of($job);
@@ -226,6 +243,8 @@ final class ImportController extends Controller
             BulkShapes::rules($job->spec['rules'] ?? []),
             BulkShapes::reasons($job->spec['refusals'] ?? []),
             (string) ($job->spec['stoppedBecause'] ?? ''),
+            array_map(static fn (array $group): ImportGroupShape => new ImportGroupShape(...$group), ProblemGroups::of($job)),
+            self::values($plan),
         );
     }
 }

@@ -15,6 +15,7 @@ final readonly class ImportPlan
      * @param  array<int, string>  $fields  by the place of the column; "number" for the record's own
      * @param  ?string  $key  the field by which a record is known; null where every row is a new one
      * @param  array<int, array{monthFirst: bool, decimalComma: bool}>  $conventions  by the place of the column
+     * @param  array<string, array<string, string>>  $values  what is read instead of a cell: by field, and by the cell in small letters
      */
     public function __construct(
         public string $name,
@@ -28,6 +29,7 @@ final readonly class ImportPlan
         public array $conventions = [],
         public int $begins = 0,
         public bool $endsWithReturns = false,
+        public array $values = [],
     ) {
     }
 
@@ -39,8 +41,19 @@ final readonly class ImportPlan
             (string) ($spec['name'] ?? ''), (string) ($spec['encoding'] ?? 'UTF-8'), (string) ($spec['delimiter'] ?? ','),
             (int) ($spec['skips'] ?? 0), $spec['heads'] ?? [], $spec['fields'] ?? [], $spec['key'] ?? null,
             Mode::from($spec['mode'] ?? 'create'), $spec['conventions'] ?? [], (int) ($spec['begins'] ?? 0),
-            (bool) ($spec['endsWithReturns'] ?? false),
+            (bool) ($spec['endsWithReturns'] ?? false), $spec['values'] ?? [],
         );
+    }
+
+    /** What is read of a cell: what it was said to mean, or else what stands there. */
+    public function meant(string $field, string $cell): string
+    {
+        return $this->values[$field][self::folded($cell)] ?? $cell;
+    }
+
+    public static function folded(string $cell): string
+    {
+        return mb_strtolower(trim($cell, " \t\u{A0}"));
     }
 
     /** Which column the records are known by; null where there is none. */

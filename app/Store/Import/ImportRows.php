@@ -81,7 +81,8 @@ final class ImportRows
                 continue;
             }
             try {
-                $values[$name] = $this->reader->read($field, $cells[$place] ?? '', $this->conventions[$place] ?? new Convention);
+                $cell = $this->plan->meant($name, $cells[$place] ?? '');
+                $values[$name] = $this->reader->read($field, $cell, $this->conventions[$place] ?? new Convention);
             } catch (InvalidValue $invalid) {
                 $wrong[$name] = $invalid->getMessage();
             }
@@ -168,7 +169,7 @@ final class ImportRows
             $field = $this->type->field($name);
             if ($field?->type === FieldType::Reference) {
                 $this->lookup->remember((string) $field->target, array_values(array_map(
-                    static fn (array $cells): string => trim($cells[$place] ?? ''), $rows,
+                    fn (array $cells): string => trim($this->plan->meant($name, $cells[$place] ?? '')), $rows,
                 )));
             }
         }

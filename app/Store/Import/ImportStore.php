@@ -132,7 +132,7 @@ final readonly class ImportStore
             'name' => $plan->name, 'encoding' => $plan->encoding, 'delimiter' => $plan->delimiter, 'skips' => $plan->skips,
             'endsWithReturns' => $plan->endsWithReturns,
             'heads' => $heads, 'begins' => $begins, 'fields' => $guessed, 'key' => $key,
-            'mode' => $mode->value,
+            'mode' => $mode->value, 'values' => $before->values ?? [],
             'samples' => array_map(static fn (array $cells): array => array_map(
                 static fn (string $cell): string => mb_strimwidth($cell, 0, 60, '…'), array_slice($cells, 0, 3),
             ), $columns),
@@ -150,10 +150,11 @@ final readonly class ImportStore
      * Lays down which column is for which field, and has all rows tried.
      *
      * @param  array<array-key, mixed>  $fields  by the place of the column
+     * @param  list<array{field: string, from: string, to: ?string}>  $values  what is read instead of a cell, in every row
      *
      * @throws Refused with each problem at its column
      */
-    public function plan(BulkJob $job, array $fields, ?string $key, Mode $mode): void
+    public function plan(BulkJob $job, array $fields, ?string $key, Mode $mode, array $values = []): void
     {
         if (! in_array($job->status, [BulkStatus::Draft, BulkStatus::Tried], true)) {
             throw new Refused('wrong_status', Words::say('It has begun already.'), RefusedFor::Conflict);
@@ -193,10 +194,14 @@ final readonly class ImportStore
         if ($problems !== []) {
             throw new Refused('invalid_values', $problems[0]['message'], RefusedFor::Invalid, $problems);
         }
-        $this->db->transaction(function () use ($job, $taken, $key, $mode): void {
+        $meant = [];
+        foreach ($values as $one) {
+            $meant[$one['field']][ImportPlan::folded($one['from'])] = (string) $one['to'];
+        }
+        $this->db->transaction(function () use ($job, $taken, $key, $mode, $meant): void {
             ImportProblem::query()->where('job_id', $job->id)->delete();
             $job->spec = ['fields' => $taken, 'key' => $key, 'mode' => $mode->value, 'create' => 0, 'update' => 0, 'same' => 0,
-                'rules' => [], 'refusals' => []]
+                'rules' => [], 'refusals' => [], 'values' => $meant]
                 + $job->spec;
             $job->fill(['status' => BulkStatus::Trying, 'done' => 0, 'refused' => 0, 'reached' => $job->spec['begins']])->save();
         });

@@ -17,8 +17,11 @@ final readonly class ImportedBefore
     /** So many of their last imports are looked at. */
     private const LOOKED_AT = 20;
 
-    /** @param  array<int, string>  $fields  by the place of the column in the new file */
-    private function __construct(public array $fields, public ?string $key, public Mode $mode)
+    /**
+     * @param  array<int, string>  $fields  by the place of the column in the new file
+     * @param  array<string, array<string, string>>  $values  what cells were said to mean
+     */
+    private function __construct(public array $fields, public ?string $key, public Mode $mode, public array $values)
     {
     }
 
@@ -40,7 +43,7 @@ final readonly class ImportedBefore
                 }
             }
             if ($fields !== [] && ($plan->key === null || in_array($plan->key, $fields, true))) {
-                return new self($fields, $plan->key, $plan->mode);
+                return new self($fields, $plan->key, $plan->mode, $plan->values);
             }
         }
 

@@ -15,6 +15,8 @@ final readonly class ImportShape
      * @param  list<ImportProblemShape>  $problems
      * @param  list<BulkRuleShape>  $rules
      * @param  list<BulkReasonShape>  $refusals
+     * @param  list<ImportGroupShape>  $groups
+     * @param  list<ImportValueShape>  $values
      */
     public function __construct(
         #[OA\Property]
@@ -47,6 +49,15 @@ final readonly class ImportShape
         public array $refusals,
         #[OA\Property(description: 'Why it could not go on; empty where it could.')]
         public string $stoppedBecause,
+        #[
+            OA\Property(
+                description: 'What is wrong, once for all rows alike; the most frequent first, sixty at most.',
+                items: new OA\Items(type: ImportGroupShape::class),
+            ),
+        ]
+        public array $groups,
+        #[OA\Property(description: 'What is read instead of what stands in cells.', items: new OA\Items(type: ImportValueShape::class))]
+        public array $values,
     ) {
     }
 }

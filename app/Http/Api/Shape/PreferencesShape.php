@@ -25,6 +25,6 @@ final readonly class PreferencesShape
     {
         $chosen = $person->preferences ?? [];
 
-        return new self($chosen['scheme'] ?? null, $chosen['contrast'] ?? null, $chosen['toured'] ?? false);
+        return new self($chosen['scheme'] ?? null, $chosen['contrast'] ?? null, (bool) ($chosen['toured'] ?? false));
     }
 }

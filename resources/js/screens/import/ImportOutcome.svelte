@@ -4,14 +4,19 @@
     import { Radio } from 'flowbite-svelte';
     import { api, ask, said, type Shapes } from '../../api/client';
     import ProgressBar from '../../parts/ProgressBar.svelte';
+    import ImportProblems from './ImportProblems.svelte';
     import BulkActs from '../records/BulkActs.svelte';
     import { isUndo, shareOf } from '../records/bulk';
     import { toasts } from '../../state/toasts.svelte';
     import { counted, within } from '../../state/words';
 
     /* What an import would come to, how far it is, and what came of it. */
-    type Props = { type: Shapes['TypeShape']; file: Shapes['ImportShape'] };
-    let { type, file }: Props = $props();
+    type Props = {
+        type: Shapes['TypeShape'];
+        file: Shapes['ImportShape'];
+        ontry: (values: Shapes['ImportValueShape'][]) => void;
+    };
+    let { type, file, ontry }: Props = $props();
     const client = useQueryClient();
     const job = $derived(file.job);
     const good = $derived(file.create + file.update + file.same);
@@ -94,17 +99,12 @@
             <h2 class="text-[15px]!">{counted(job.refused, ['# row left out', '# rows left out'])}</h2>
             <a class="link ml-auto" href="/api/imports/{job.id}/report" download>Export these rows, to mend them</a>
         </div>
-        {#each file.problems as problem, index (index)}
-            <div class="grid grid-cols-[64px_1fr] gap-3 border-b border-ruled py-1.5">
-                <span class="figures mini">row {problem.row}</span>
-                <span>{problem.said}</span>
-            </div>
-        {/each}
+        <ImportProblems {type} {file} {ontry} />
         {#each job.problems.filter((one) => !file.problems.some((other) => other.row === one.place)) as problem (problem.place)}
             <div class="grid grid-cols-[64px_1fr] gap-3 border-b border-ruled py-1.5">
                 <span class="figures mini">row {problem.place}</span><span>{problem.said}</span>
             </div>
         {/each}
-        {#if file.problems.length === 200}<p class="mini mt-2">The first two hundred are listed; the file has all.</p>{/if}
+        {#if file.groups.length === 60}<p class="mini mt-2">The sixty most frequent are listed; the file has all.</p>{/if}
     {:else if job.status === 'tried'}<p class="text-ink-2">Nothing is wrong in any row.</p>{/if}
 </div>

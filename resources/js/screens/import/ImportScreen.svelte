@@ -68,19 +68,26 @@
         sending = null;
     }
 
-    async function attempt(mapping: Record<string, string>, key: string | null, mode: Shapes['ImportShape']['mode']) {
+    type Plan = { mapping: Record<string, string>; key: string | null; mode: Shapes['ImportShape']['mode'] };
+    async function attempt({ mapping, key, mode }: Plan, values: Shapes['ImportValueShape'][]) {
         refusal = null;
         problem = '';
         try {
             client.setQueryData(
                 ['import', id],
-                await ask(api.POST('/api/imports/{id}/try', { params: { path: { id } }, body: { mapping, key, mode } })),
+                await ask(api.POST('/api/imports/{id}/try', { params: { path: { id } }, body: { mapping, key, mode, values } })),
             );
         } catch (thrown) {
             if (thrown instanceof Refusal) refusal = thrown;
             problem = said(thrown);
         }
     }
+    /** As it was tried last. */
+    const tried = ({ columns, key, mode }: Shapes['ImportShape']): Plan => ({
+        mapping: Object.fromEntries(columns.filter((column) => column.field).map((column) => [column.place, column.field ?? ''])),
+        key,
+        mode,
+    });
     const written = $derived.by(() => {
         if (!file) return '';
         const parts = file.delimiter === '\t' ? 'tabs' : `“${file.delimiter}”`;
@@ -107,7 +114,13 @@
             </header>
             {#if file?.columns.length}
                 {#key file.job.id}
-                    <ImportColumns {type} {file} {refusal} {problem} ontry={attempt} />
+                    <ImportColumns
+                        {type}
+                        {file}
+                        {refusal}
+                        {problem}
+                        ontry={(mapping, key, mode) => attempt({ mapping, key, mode }, file.values)}
+                    />
                 {/key}
             {:else if id > 0 && now.isError}
                 <div class="empty">
@@ -141,7 +154,7 @@
         </section>
         <section class="leaf right">
             {#if file && file.job.status !== 'draft'}
-                <ImportOutcome {type} {file} />
+                <ImportOutcome {type} {file} ontry={(values) => attempt(tried(file), values)} />
             {:else}
                 <header>
                     <h2 class="title text-[21px]!">{file ? 'What would come of it' : 'Earlier imports'}</h2>
