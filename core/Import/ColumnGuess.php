@@ -30,6 +30,12 @@ final readonly class ColumnGuess
         'betreff',
     ];
 
+    /** What stands in a column tells of these what it is. */
+    private const PLAIN = [FieldType::Choice, FieldType::Email];
+
+    /** So many of its cells have to say so. */
+    private const MOSTLY = 0.5;
+
     /** So alike a name has to be, of 100. */
     private const ALIKE = 78.0;
 
@@ -105,7 +111,12 @@ final readonly class ColumnGuess
         }
         $reads = $this->share($field, $cells);
 
-        return $alike < self::ALIKE ? 0 : $alike + 20 * $reads;
+        if ($alike < self::ALIKE) {
+            // By another name it is known by what stands in it, where that is plain.
+            return $cells !== [] && in_array($field->type, self::PLAIN, true) && $reads >= self::MOSTLY ? 60 * $reads : 0;
+        }
+
+        return $alike + 20 * $reads;
     }
 
     /**

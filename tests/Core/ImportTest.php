@@ -155,6 +155,11 @@ final class ImportTest extends TestCase
         self::assertSame(
             ['name', 'amount'], $guess->fields(['Company', 'Amount'], [['Quayside Clinic'], ['2']]), 'as people call it',
         );
+        $isChoice = static fn (Field $field): bool => $field->type === FieldType::Choice;
+        $choice = array_values(array_filter($this->type()->fields, $isChoice))[0];
+        $label = $choice->choices[0]->label;
+        self::assertSame([$choice->name], $guess->fields(['Zustand'], [[$label, $label, 'Lost']]), 'by what stands in it');
+        self::assertSame([null], $guess->fields(['Zustand'], [[$label, 'Lost', 'Gone']]), 'unless little of it fits');
         self::assertSame(
             [null, 'due'], $guess->fields(['Due', 'Due'], [['whenever'], ['2026-11-24']]), 'of two of a name the one that can be read',
         );

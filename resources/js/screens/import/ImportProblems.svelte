@@ -62,7 +62,7 @@
         <span
             >{group.said}
             <span class="mini block"
-                >{group.rows.length === 1 ? 'row' : 'rows'}
+                >{group.rows.length === 1 ? say('row') : say('rows')}
                 {group.rows.map(inFigures).join(', ')}{group.count > group.rows.length ? ' …' : ''}</span
             ></span
         >
