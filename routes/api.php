@@ -10,6 +10,7 @@ use App\Http\Api\CallController;
 use App\Http\Api\ClockController;
 use App\Http\Api\CompanyController;
 use App\Http\Api\DecideController;
+use App\Http\Api\DescriptionController;
 use App\Http\Api\EndpointController;
 use App\Http\Api\EvidenceController;
 use App\Http\Api\FeedController;
@@ -202,6 +203,7 @@ Route::middleware(['auth:sanctum', TokenMay::class])->group(function (): void {
     Route::get('rules/{id}/difference', [RuleController::class, 'difference']);
     Route::get('rules/{id}/file', [RuleController::class, 'file']);
 
+    Route::get('openapi.json', [DescriptionController::class, 'show']);
     Route::get('tokens', [TokenController::class, 'index']);
     Route::post('tokens', [TokenController::class, 'store']);
     Route::delete('tokens/{id}', [TokenController::class, 'destroy']);

@@ -22,7 +22,7 @@ const NAMES = whole(
 // Examples of what a program reads.
 const CODE = whole(
     ...['https?:.*', 'whsec_.*', 'INV-.*', 'T-0042', 'customer\\.name', 'hours \\* .*', 'Authorization', 'name,email.*', 'days\\(.*'],
-    ...['least\\(.*', 'most\\(.*', 'cost > .*', '(select|input),? .*', 'input, textarea.*'],
+    ...['curl .*', ' *-H .*', 'least\\(.*', 'most\\(.*', 'cost > .*', '(select|input),? .*', 'input, textarea.*'],
 );
 const STYLES = [
     /(^|\s)(!?[a-z]+(-[a-z0-9]+)*-(\d|\[|\()|[a-z-]+:[a-z]|\[)/,

@@ -19,6 +19,7 @@ const RouteScreen = () => import('./screens/setup/RouteScreen.svelte');
 const SetupScreen = () => import('./screens/setup/SetupScreen.svelte');
 const SlipFormScreen = () => import('./screens/setup/SlipScreen.svelte');
 const SlipScreen = () => import('./screens/slips/SlipScreen.svelte');
+const ApiScreen = () => import('./screens/setup/ApiScreen.svelte');
 const CarryScreen = () => import('./screens/setup/CarryScreen.svelte');
 const SignOffScreen = () => import('./screens/signoffs/SignOffScreen.svelte');
 const TaskScreen = () => import('./screens/tasks/TaskScreen.svelte');
@@ -53,6 +54,7 @@ const router = createRouter({
     '/setup/routes': RouteScreen,
     '/setup/systems': EndpointScreen,
     '/setup/hooks': HookScreen,
+    '/setup/api': ApiScreen,
     '/setup/carry': CarryScreen,
     '/setup/in-step': InStepScreen,
     '/setup/slips': SlipFormScreen,

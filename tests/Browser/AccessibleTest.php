@@ -22,7 +22,7 @@ final class AccessibleTest extends BrowserTestCase
         '/tasks' => 'h1', '/sign-offs' => 'h1', '/ledger' => 'h1', '/ledger/1' => 'h1', '/mail-room' => 'h1', '/setup' => 'h1',
         '/setup/letters' => 'h1', '/slips' => 'h1', '/setup/slips' => '[data-word]', '/setup/systems' => 'h1', '/setup/in-step' => 'h1',
         '/setup/hooks' => 'h1', '/setup/people' => '[aria-pressed]', '/setup/types' => '[data-field]', '/setup/roles' => '[aria-pressed]',
-        '/setup/carry' => 'h1',
+        '/setup/carry' => 'h1', '/setup/api' => 'pre, form',
         '/setup/calendars' => 'h1', '/setup/ladders' => 'h1', '/setup/conditions' => 'h1', '/profile' => 'h1', '/parts' => 'h1',
     ];
 

@@ -19,7 +19,8 @@ final class LayoutTest extends BrowserTestCase
         '/', '/records/ticket', '/records/ticket/1', '/records/ticket/new', '/records/ticket?group=status', '/records/ticket?layout=board',
         '/records/ticket/import', '/records/customer/1', '/rules', '/tasks', '/sign-offs', '/slips', '/ledger', '/ledger/1', '/mail-room',
         '/setup', '/setup/letters', '/setup/slips', '/setup/systems', '/setup/hooks', '/setup/people', '/setup/types', '/setup/roles',
-        '/setup/routes', '/setup/carry', '/setup/calendars', '/setup/ladders', '/setup/conditions', '/setup/in-step', '/profile', '/parts',
+        '/setup/routes', '/setup/carry', '/setup/api', '/setup/calendars', '/setup/ladders', '/setup/conditions', '/setup/in-step',
+        '/profile', '/parts',
     ];
 
     /** What opens: its address, and what is pressed one after the other. */

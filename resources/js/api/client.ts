@@ -88,6 +88,23 @@ export function said(thrown: unknown): string {
     return thrown instanceof Error ? thrown.message : 'Something went wrong.';
 }
 
+export type Answered = { status: number; text: string; milliseconds: number };
+
+/** Sends whatever somebody wants to try, as they are signed in, and gives back what came, be it an answer or a refusal. */
+export async function send(method: string, path: string, body?: string): Promise<Answered> {
+    const headers: Record<string, string> = { Accept: 'application/json' };
+    if (method !== 'GET') {
+        if (!cookie('XSRF-TOKEN')) await fetch('/session/cookie');
+        headers['X-XSRF-TOKEN'] = cookie('XSRF-TOKEN');
+    }
+    if (body !== undefined) headers['Content-Type'] = 'application/json';
+    const began = performance.now();
+    const response = await fetch(path, { method, headers, body }).catch(() => {
+        throw new Refusal(unreachable());
+    });
+    return { status: response.status, text: await response.text(), milliseconds: Math.round(performance.now() - began) };
+}
+
 /** Asks for an answer that comes line by line; whoever has seen enough aborts. */
 export async function stream<T>(path: string, body: unknown, onpiece: (piece: T) => void, signal: AbortSignal): Promise<void> {
     if (!cookie('XSRF-TOKEN')) await fetch('/session/cookie');

@@ -57,6 +57,9 @@
                     >
                     <a class="card" href="/setup/in-step"><b>In step?</b><span>Our customers beside those of accounting.</span></a>
                 {/if}
+                <a class="card" href="/setup/api"
+                    ><b>Interface for programs</b><span>All that can be asked from outside, to read and to try.</span></a
+                >
                 <a class="card" href="/setup/people"><b>People</b><span>Invitations, managers, deputies and absences.</span></a>
                 <a class="card" href="/setup/roles"><b>Roles</b><span>What everybody may see and do, and why.</span></a>
             </div>
