@@ -14,6 +14,7 @@
     import { route } from './router';
     import SignIn from './screens/signin/SignIn.svelte';
     import { session } from './state/session.svelte';
+    import { tour } from './state/tour.svelte';
     import { theme } from './theme';
 
     const client = new QueryClient({
@@ -95,6 +96,11 @@
             {/if}
             {#if asksKeys && session.me}
                 {#await import('./parts/KeysHelp.svelte') then { default: KeysHelp }}<KeysHelp onclose={() => (asksKeys = false)} />{/await}
+            {/if}
+            {#if tour.at !== null}
+                {#await import('./parts/TourCard.svelte') then { default: TourCard }}<TourCard
+                        nav={() => document.querySelector('nav.spine, nav.bottom-bar')}
+                    />{/await}
             {/if}
             {#if finding}<Finder onclose={() => (finding = false)} />{/if}
         {:else if session.ready}

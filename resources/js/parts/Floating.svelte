@@ -1,10 +1,10 @@
 <script lang="ts">
-    import { autoUpdate, computePosition, flip, offset, shift } from '@floating-ui/dom';
+    import { autoUpdate, computePosition, flip, offset, shift, type Placement } from '@floating-ui/dom';
     import type { Snippet } from 'svelte';
     import { ahead, writes } from './ahead';
 
-    type Props = { anchor: HTMLElement; label: string; onclose: () => void; children: Snippet };
-    let { anchor, label, onclose, children }: Props = $props();
+    type Props = { anchor: HTMLElement; label: string; placement?: Placement; onclose: () => void; children: Snippet };
+    let { anchor, label, placement = 'bottom-start', onclose, children }: Props = $props();
     let panel = $state<HTMLDivElement>();
 
     $effect(() => {
@@ -12,8 +12,12 @@
         if (!floating) return;
         return autoUpdate(anchor, floating, async () => {
             const at = await computePosition(anchor, floating, {
-                placement: 'bottom-start',
-                middleware: [offset(6), flip({ padding: 8 }), shift({ padding: 8 })],
+                placement,
+                middleware: [
+                    offset(6),
+                    flip({ padding: 8, ...(placement === 'bottom-start' ? {} : { fallbackPlacements: ['bottom-start', 'top-start'] }) }),
+                    shift({ padding: 8 }),
+                ],
             });
             Object.assign(floating.style, { left: `${at.x}px`, top: `${at.y}px` });
         });

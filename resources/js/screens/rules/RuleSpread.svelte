@@ -6,6 +6,7 @@
     import Confirm from '../../parts/Confirm.svelte';
     import PageRows from '../../parts/PageRows.svelte';
     import WriteRule from '../../parts/WriteRule.svelte';
+    import What from '../../parts/What.svelte';
     import Stamp from '../../parts/Stamp.svelte';
     import { STATUS } from '../../parts/status';
     import { go } from '../../router';
@@ -198,7 +199,12 @@
                 <p class="sub flex flex-wrap items-center gap-x-2">
                     {#if hasDraft}
                         <Stamp tone="harbor">Draft, page {nextPage}</Stamp>
-                        {#if rule.eitherOr}<span>either/or “{rule.eitherOr}”</span><span>·</span>{/if}
+                        {#if rule.eitherOr}<span
+                                >either/or “{rule.eitherOr}”<What word={say('either/or')}
+                                    >Of the rules of this set only the first answers whose conditions match, in the order of the list of
+                                    rules.</What
+                                ></span
+                            ><span>·</span>{/if}
                         {#if rule.page}<span>page {rule.page}: {within(STATUS[rule.status]?.label ?? '')}</span><span>·</span>{/if}
                         {#if proofs}<span>{proofs}</span><span>·</span>{/if}
                         {#if !page.unsaved}<span aria-live="polite"

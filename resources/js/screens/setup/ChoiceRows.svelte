@@ -1,7 +1,7 @@
 <script lang="ts">
-    import { Checkbox, Input, Select } from 'flowbite-svelte';
+    import { Checkbox, Input } from 'flowbite-svelte';
     import { tick } from 'svelte';
-    import { TONES, type ChoiceGiven } from './fields';
+    import { toneName, TONES, type ChoiceGiven } from './fields';
 
     /* The choices of a field in the order they are offered, each with a colour that only repeats what it says. */
     let { choices = $bindable(), problem }: { choices: ChoiceGiven[]; problem: (at: string) => string | undefined } = $props();
@@ -34,7 +34,7 @@
 
 <div bind:this={rows} class="mt-1 grid gap-1.5" role="group" aria-label="Choices">
     {#each choices as choice, index (index)}
-        <div class="grid grid-cols-[1fr_104px_auto_auto] items-center gap-2 {choice.isRetired ? 'opacity-60' : ''}">
+        <div class="grid grid-cols-[1fr_auto_auto_auto] items-center gap-2 {choice.isRetired ? 'opacity-60' : ''}">
             <Input
                 data-choice
                 aria-label="Choice {index + 1}"
@@ -43,14 +43,17 @@
                 bind:value={choice.label}
                 onkeydown={(event: KeyboardEvent) => enter(event, index)}
             />
-            <Select
-                placeholder=""
-                classes={{ select: choice.tone ? `tone-${choice.tone}` : '' }}
-                aria-label="Colour of choice {index + 1}"
-                bind:value={choice.tone}
-            >
-                {#each TONES as tone (tone)}<option value={tone}>{tone || 'no colour'}</option>{/each}
-            </Select>
+            <span class="flex items-center gap-1" role="radiogroup" aria-label="Colour of choice {index + 1}">
+                {#each TONES as tone (tone)}<button
+                        type="button"
+                        role="radio"
+                        class="swatch {tone ? `tone-${tone}` : 'tone-none'}"
+                        aria-checked={choice.tone === tone}
+                        aria-label={toneName(tone)}
+                        title={toneName(tone)}
+                        onclick={() => (choice.tone = tone)}
+                    ></button>{/each}
+            </span>
             <label class="mini flex items-center gap-1" title="A record with it is done with"
                 ><Checkbox class="h-3.5 w-3.5" bind:checked={choice.closes} /> means done</label
             >

@@ -1,4 +1,5 @@
 <script lang="ts">
+    import What from '../../parts/What.svelte';
     import { Checkbox, Input, Select } from 'flowbite-svelte';
     import { api, ask, Refusal, said, type Shapes } from '../../api/client';
     import { createQuery } from '@tanstack/svelte-query';
@@ -8,7 +9,7 @@
     import ChoiceRows from './ChoiceRows.svelte';
     import ScorePoints from './ScorePoints.svelte';
     import { asGiven, KINDS, type ChoiceGiven } from './fields';
-    import { within } from '../../state/words';
+    import { within, say } from '../../state/words';
 
     /* A field of a record type: a new one, or one that there is. */
     let {
@@ -175,10 +176,16 @@
         <details>
             <summary class="cursor-pointer text-ink-2">It fills itself in…</summary>
             <div class="mt-2 grid gap-3">
-                <label class="grid gap-0.5 font-semibold"
-                    >By a formula over other fields
-                    <Input class="figures font-normal" placeholder="hours * 85" bind:value={formula} />
-                </label>
+                <div class="grid gap-0.5 font-semibold">
+                    <span class="flex items-center"
+                        ><label for="formula">By a formula over other fields</label><What word={say('A formula')}
+                            >Other fields by their names, reckoned anew whenever one of them changes.{#snippet example()}<span
+                                    class="figures">hours * 85</span
+                                >, <span class="figures">days(start, end)</span>{/snippet}</What
+                        ></span
+                    >
+                    <Input id="formula" class="figures font-normal" placeholder="hours * 85" bind:value={formula} />
+                </div>
                 {#if isNumber}<div class="grid gap-0.5 font-semibold">
                         By points that add up
                         <ScorePoints fields={type.fields} onchange={(points) => (scored = points)} />

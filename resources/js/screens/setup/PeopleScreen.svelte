@@ -8,6 +8,7 @@
     import InvitePerson from './InvitePerson.svelte';
     import MayLeaf from './MayLeaf.svelte';
     import LeavePerson from './LeavePerson.svelte';
+    import What from '../../parts/What.svelte';
     import PeopleTree from './PeopleTree.svelte';
     import PersonFacts from './PersonFacts.svelte';
     import Stamp from '../../parts/Stamp.svelte';
@@ -234,7 +235,11 @@
                                 <option value="">nobody</option>
                                 {#each others as person (person.id)}<option value={person.id}>{person.name}, {person.team}</option>{/each}
                             </Select>
-                            <label for="deputy">Deputy</label>
+                            <span class="flex items-center"
+                                ><label for="deputy">Deputy</label><What word={say('Deputy')}
+                                    >Answers for them while they are absent: sign-offs and slips go there, and come back afterwards.</What
+                                ></span
+                            >
                             <Select
                                 placeholder=""
                                 id="deputy"
@@ -244,7 +249,12 @@
                                 <option value="">nobody</option>
                                 {#each others as person (person.id)}<option value={person.id}>{person.name}, {person.team}</option>{/each}
                             </Select>
-                            <label for="limit">May sign off up to</label>
+                            <span class="flex items-center"
+                                ><label for="limit">May sign off up to</label><What word={say('May sign off up to')}
+                                    >The highest amount they can agree to. What is above it goes on to whoever they report to.
+                                    {#snippet example()}With 5,000, a quote over 6,000 waits for their manager.{/snippet}</What
+                                ></span
+                            >
                             <Input
                                 id="limit"
                                 class="figures"

@@ -1,3 +1,4 @@
+import { say } from '../../state/words';
 /** The kinds of value a field can hold, as somebody who makes one chooses them. */
 export const KINDS: Record<string, { label: string; says: string }> = {
     text: { label: 'Text', says: 'one line' },
@@ -33,4 +34,16 @@ export function asGiven(choices: ChoiceGiven[]): Record<string, unknown>[] {
             closes,
             retired: isRetired,
         }));
+}
+
+/** What people call a colour; the name of the tone is ours. */
+export function toneName(tone: string): string {
+    const names: Record<string, string> = {
+        fern: say('green'),
+        madder: say('red'),
+        marigold: say('amber'),
+        harbor: say('blue'),
+        iris: say('violet'),
+    };
+    return names[tone] ?? say('no colour');
 }

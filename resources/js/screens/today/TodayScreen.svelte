@@ -4,6 +4,7 @@
     import { crumbs } from '../../state/crumbs.svelte';
     import { dayName, localDay, moment } from '../../state/moments';
     import { clock, session } from '../../state/session.svelte';
+    import { tour } from '../../state/tour.svelte';
     import FirstSteps from './FirstSteps.svelte';
     import ForMe from './ForMe.svelte';
     import MyDay from './MyDay.svelte';
@@ -75,6 +76,15 @@
     </section>
     <section class="leaf right">
         <div class="scroll p-6">
+            {#if session.me && !session.me.preferences.toured}
+                <section class="mb-6 rounded-lg border border-edge bg-raised px-4 py-3 text-[13px]" aria-label="New here?">
+                    <p>New here? Once around the application takes a minute.</p>
+                    <div class="mt-2 flex gap-2">
+                        <button type="button" class="btn" onclick={() => tour.begin()}>Show me around</button>
+                        <button type="button" class="btn quiet" onclick={() => tour.end()}>No, thanks</button>
+                    </div>
+                </section>
+            {/if}
             {#if mayRules && rules.data?.rules.length === 0}<FirstSteps />{/if}
             {#if view === 'rules' && rules.data}
                 <h2 class="mb-1">Last in ink</h2>
