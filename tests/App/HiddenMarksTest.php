@@ -80,6 +80,16 @@ final class HiddenMarksTest extends AppTestCase
             $found = $this->get_($lena, $token, 'GET', "api/{$search}")->assertOk()->json();
             self::assertSame(0, $found['total'] ?? count($found['records']), $search);
         }
+        if (in_array('see_ledger', $role['duties'], true)) {
+            foreach ($marks as $mark) {
+                self::assertSame([], $this->get_($lena, $token, 'GET', "api/ledger?text={$mark}")->assertOk()->json('entries'), $mark);
+            }
+            // What they may read is found by its words, in whatever order.
+            $first = $this->get_($lena, $token, 'GET', 'api/ledger')->json('entries.0');
+            $words = implode('%20', array_reverse(explode(' ', $first['headInLedger']['strong'])));
+            $numbers = array_column($this->get_($lena, $token, 'GET', "api/ledger?text={$words}")->json('entries'), 'number');
+            self::assertContains($first['number'], $numbers);
+        }
         if ($token === null) {
             $preview = $this->get_($lena, null, 'POST', 'api/bulk/preview', ['recordType' => 'customer', 'search' => 'XMARKFIELD',
                 'values' => ['name' => 'x']]);

@@ -15,6 +15,7 @@ use App\Models\StoredRecord;
 use App\Store\Access\InSight;
 use Illuminate\Database\Eloquent\Builder;
 use VividLedger\Record\CauseKind;
+use VividLedger\Record\Fold;
 
 /** Reads entries of the ledger, with the names of all they mention. */
 final readonly class Entries
@@ -26,6 +27,11 @@ final readonly class Entries
         'person_invited', 'person_joined', 'signed_in', 'signed_out', 'password_reset', 'password_changed', 'second_factor_on',
         'second_factor_off', 'token_made', 'token_ended',
     ];
+
+    /** So many are read at a time where words are looked for, and so many at most before whoever asks is asked to go on. */
+    private const LOOKED_AT_ONCE = 250;
+
+    private const MOST_LOOKED_AT = 3_000;
 
     private const ANSWERABLE = ['created', 'changed', 'deleted', 'comment', 'file', 'reply', 'task_done', 'by_hand', 'hook_brought'];
 
@@ -102,6 +108,38 @@ final readonly class Entries
             ->when($after !== null, static fn (Builder $entries): Builder => $entries->where('id', '>', $after));
 
         return $this->read($entries, oldestFirst: $after !== null);
+    }
+
+    /**
+     * Those of which what they say, as whoever asks reads it, has every word. What is kept from somebody is found by nobody.
+     *
+     * @param  ?int  $before  only those with a lower number
+     * @return array{list<EntryShape>, ?int} and before which number it is gone on with; null where that were all
+     */
+    public function saying(string $text, LedgerAsked $asked, ?int $before, bool $withDoors): array
+    {
+        $words = preg_split('/\s+/u', Fold::text(trim($text)), -1, PREG_SPLIT_NO_EMPTY) ?: [];
+        [$found, $looked] = [[], 0];
+        do {
+            $some = $this->read($asked->narrow($this->seen($withDoors))->when($before !== null,
+                static fn (Builder $entries): Builder => $entries->where('id', '<', $before)), self::LOOKED_AT_ONCE);
+            foreach ($some as $entry) {
+                $before = $entry->number;
+                $says = Fold::text(implode(' ', [
+                    $entry->headInLedger->strong, $entry->headInLedger->rest, $entry->detail, $entry->who, $entry->recordNumber,
+                    $entry->recordTitle, $entry->ruleName,
+                ]));
+                if (array_filter($words, static fn (string $word): bool => ! str_contains($says, $word)) === []) {
+                    $found[] = $entry;
+                }
+                if (count($found) === self::A_PAGE) {
+                    return [$found, $before];
+                }
+            }
+            $looked += count($some);
+        } while (count($some) === self::LOOKED_AT_ONCE && $looked < self::MOST_LOOKED_AT);
+
+        return [$found, count($some) === self::LOOKED_AT_ONCE ? $before : null];
     }
 
     /** What happened last to a record until a moment, of what rules can answer. */

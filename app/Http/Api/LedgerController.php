@@ -51,6 +51,7 @@ final class LedgerController extends Controller
             ), new Query('rule', 'integer'), new Query('person', 'string', 'Whose doing it was, by id or handle.'), new Query(
                 'record', 'string', 'The number of a record, such as T-0042.',
             ), new Query('from', 'string', 'A day of the company, the first.'), new Query('until', 'string', 'A day, the last.'),
+            new Query('text', 'string', 'Words that stand in what is said; of the last 3,000 entries, and on from "before".'),
             new Query('outcome', 'string', 'By what came of it.', ['done', 'left_out', 'put_off', 'failed']),
             new Query('before', 'integer', 'Only entries with a lower '
             .'number.'), new Query('after', 'integer', 'Only entries with a higher number, the lowest first.'),
@@ -60,6 +61,11 @@ final class LedgerController extends Controller
         $given = $request->validated();
         $after = self::number($given, 'after');
         $doors = $this->person($request)->may(Duty::SeeDoors);
+        if (trim((string) ($given['text'] ?? '')) !== '') {
+            [$found, $next] = $this->entries->saying((string) $given['text'], $this->asked($given), self::number($given, 'before'), $doors);
+
+            return new LedgerPage($found, $next, null);
+        }
         $entries = $this->entries->page($this->asked($given), self::number($given, 'before'), $after, $doors);
         $last = $entries[count($entries) - 1]->number ?? null;
 

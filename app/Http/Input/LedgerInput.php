@@ -12,6 +12,7 @@ final class LedgerInput extends FormRequest
     public function rules(): array
     {
         return [
+            'text' => 'nullable|string|max:200|prohibits:after',
             'show' => 'nullable|in:edits,rules,tasks,administration',
             'outcome' => 'nullable|in:done,left_out,put_off,failed',
             'rule' => 'nullable|integer', 'before' => 'nullable|integer|min:0',

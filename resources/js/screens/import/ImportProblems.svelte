@@ -63,7 +63,7 @@
             >{group.said}
             <span class="mini block"
                 >{group.rows.length === 1 ? say('row') : say('rows')}
-                {group.rows.map(inFigures).join(', ')}{group.count > group.rows.length ? ' …' : ''}</span
+                {group.rows.join(', ')}{group.count > group.rows.length ? ' …' : ''}</span
             ></span
         >
         {#if offers.length}<Select

@@ -7,13 +7,14 @@
     import { crumbs } from '../../state/crumbs.svelte';
     import { moment } from '../../state/moments';
     import { session } from '../../state/session.svelte';
+    import SearchField from '../../parts/fields/SearchField.svelte';
     import EntryLeaf from './EntryLeaf.svelte';
     import DateField from '../../parts/fields/DateField.svelte';
 
     type Show = 'edits' | 'rules' | 'tasks' | 'administration';
     const number = $derived((route.params as { number?: string }).number);
     let show = $state<Show | ''>('');
-    const NOTHING = { rule: '', outcome: '', person: '', record: '', from: '', until: '' };
+    const NOTHING = { text: '', rule: '', outcome: '', person: '', record: '', from: '', until: '' };
     // Whoever comes from a figure of Today wants what it counts.
     let wanted = $state({ ...NOTHING, outcome: new URLSearchParams(location.search).get('outcome') ?? '' });
     const isNarrow = $derived(Object.values(wanted).some(Boolean));
@@ -77,6 +78,9 @@
             role="group"
             aria-label="Which entries"
         >
+            <div class="col-span-full">
+                <SearchField label="Words in what is said" value={wanted.text} onsearch={(text) => (wanted.text = text)} />
+            </div>
             <Select placeholder="" aria-label="Of which rule" bind:value={wanted.rule}>
                 <option value="">any rule</option>
                 {#each rules.data ?? [] as rule (rule.id)}<option value={rule.id}>{rule.name}</option>{/each}
