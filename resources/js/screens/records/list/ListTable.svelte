@@ -58,8 +58,8 @@
         sorted(name) === undefined ? 'none' : sorted(name)?.startsWith('-') ? 'descending' : 'ascending';
 
     /** At most so many letters of a column are shown whole. */
-    const letters: Record<string, number> = { person: 14, reference: 16, text: 16, choice: 14, choices: 16, tags: 16 };
-    const FIXED: Record<string, number> = { number: 112, '@since': 86, '@next': 190 };
+    const letters: Record<string, number> = { date: 7, person: 14, reference: 16, text: 16, choice: 14, choices: 16, tags: 16 };
+    const FIXED: Record<string, number> = { number: 112, '@since': 98, '@next': 190 };
     let dragged = $state<{ of: string; width: number } | null>(null);
     /** What a column needs for the rows that are shown; the one that names the record takes what is left. */
     function width(column: Column, index: number): string | undefined {
@@ -73,7 +73,7 @@
     }
 
     /** The column that names the record takes what is left, and is never squeezed out: rather the list is wider than its leaf. */
-    const LEAST_TITLE = 200;
+    const LEAST_TITLE = 150;
     const least = $derived(
         columns.reduce(
             (sum, column, index) => sum + (column.of === type.title && !column.width ? LEAST_TITLE : parseInt(width(column, index) ?? '0')),
