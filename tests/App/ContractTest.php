@@ -100,6 +100,7 @@ final class ContractTest extends AppTestCase
         $this->told('PUT', '/api/language', ['language' => 'en']);
         $this->told('PUT', '/api/preferences', ['scheme' => 'dark', 'contrast' => null, 'toured' => true]);
         $this->told('GET', '/api/waiting');
+        $this->told('GET', '/api/openapi.json');
         $this->told('GET', '/api/notices/ways');
         $this->told('PUT', '/api/notices/ways', ['mention' => 'letter']);
         $this->told(
