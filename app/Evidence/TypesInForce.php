@@ -33,7 +33,10 @@ final readonly class TypesInForce
             return $kept['read'];
         }
         $read = $this->ofRules();
-        $this->cache->forever(self::KEPT_AS, ['version' => $version, 'read' => $read]);
+        // A rule that came or went while the others were read is in doubt, and is looked at again by whoever asks next.
+        if ($this->version() === $version) {
+            $this->cache->forever(self::KEPT_AS, ['version' => $version, 'read' => $read]);
+        }
 
         return $read;
     }

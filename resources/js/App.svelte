@@ -15,6 +15,7 @@
     import SignIn from './screens/signin/SignIn.svelte';
     import { session } from './state/session.svelte';
     import { tour } from './state/tour.svelte';
+    import { mayChangeWaiting } from './state/waiting';
     import { theme } from './theme';
 
     const client = new QueryClient({
@@ -33,7 +34,7 @@
 
     afterChanges((path) => {
         // What waits for somebody is changed by what is done to records and to what is asked about them;
-        if (!/^\/api\/(remarks|rehearse|rules|offers)/.test(path)) void client.invalidateQueries({ queryKey: ['waiting'] });
+        if (mayChangeWaiting(path)) void client.invalidateQueries({ queryKey: ['waiting'] });
         // and what a record type says of its rules, by putting one in force or out of it.
         if (/^\/api\/rules\/\d+\/(publish|status)$/.test(path)) void session.refreshSchema();
     });

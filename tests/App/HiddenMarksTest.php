@@ -89,6 +89,12 @@ final class HiddenMarksTest extends AppTestCase
             $words = implode('%20', array_reverse(explode(' ', $first['headInLedger']['strong'])));
             $numbers = array_column($this->get_($lena, $token, 'GET', "api/ledger?text={$words}")->json('entries'), 'number');
             self::assertContains($first['number'], $numbers);
+            // The file has the same, and besides at most the entry that it was taken.
+            $file = $this->get_($lena, $token, 'GET', "api/ledger/file?text={$words}")->assertOk();
+            preg_match_all('/^(\d+),/m', self::body($file), $lines);
+            $earlier = array_filter(array_map(intval(...), $lines[1]), static fn (int $one): bool => $one <= $first['number']);
+            self::assertSame($numbers, array_slice(array_values($earlier), 0, count($numbers)));
+            self::assertTrue(count($numbers) === 50 || count($earlier) === count($numbers));
         }
         if ($token === null) {
             $preview = $this->get_($lena, null, 'POST', 'api/bulk/preview', ['recordType' => 'customer', 'search' => 'XMARKFIELD',

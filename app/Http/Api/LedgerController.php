@@ -61,19 +61,15 @@ final class LedgerController extends Controller
         $given = $request->validated();
         $after = self::number($given, 'after');
         $doors = $this->person($request)->may(Duty::SeeDoors);
-        if (trim((string) ($given['text'] ?? '')) !== '') {
-            [$found, $next] = $this->entries->saying((string) $given['text'], $this->asked($given), self::number($given, 'before'), $doors);
+        if ($after === null) {
+            $text = trim((string) ($given['text'] ?? ''));
+            [$entries, $next] = $this->page($this->asked($given), $text, self::number($given, 'before'), $doors);
 
-            return new LedgerPage($found, $next, null);
+            return new LedgerPage($entries, $next, null);
         }
-        $entries = $this->entries->page($this->asked($given), self::number($given, 'before'), $after, $doors);
-        $last = $entries[count($entries) - 1]->number ?? null;
+        $entries = $this->entries->page($this->asked($given), null, $after, $doors);
 
-        return new LedgerPage(
-            $entries,
-            $after === null && count($entries) === Entries::A_PAGE ? $last : null,
-            $after === null ? null : $last ?? $after,
-        );
+        return new LedgerPage($entries, null, $entries[count($entries) - 1]->number ?? $after);
     }
 
     #[OA\Get(path: '/api/ledger/file', operationId: 'ledgerFile',
@@ -86,20 +82,23 @@ final class LedgerController extends Controller
             content: new OA\MediaType(mediaType: 'text/csv', schema: new OA\Schema(type: 'string')))])]
     public function file(LedgerInput $request, AccessEntries $kept): StreamedResponse
     {
-        $asked = $this->asked($request->validated());
+        $given = $request->validated();
+        $asked = $this->asked($given);
+        $text = trim((string) ($given['text'] ?? ''));
         $person = $this->person($request);
         $kept->write('exported', $person->id, ['title' => 'entries of the ledger', 'records' => 'all']);
 
-        return CsvAnswer::of('ledger', fn (): iterable => $this->lines($asked, $person->may(Duty::SeeDoors)));
+        return CsvAnswer::of('ledger', fn (): iterable => $this->lines($asked, $text, $person->may(Duty::SeeDoors)));
     }
 
     /** @return \Generator<string> */
-    private function lines(LedgerAsked $asked, bool $doors): \Generator
+    private function lines(LedgerAsked $asked, string $text, bool $doors): \Generator
     {
         yield CsvLine::of([Words::say('Number'), Words::say('At'), Words::say('Who'), Words::say('What'),
             Words::say('Record'), Words::say('Rule'), Words::say('Detail'), Words::say('Request')]);
-        for ($before = null; ; $before = $read[count($read) - 1]->number) {
-            $read = $this->entries->page($asked, $before, null, $doors);
+        $before = null;
+        do {
+            [$read, $before] = $this->page($asked, $text, $before, $doors);
             foreach ($read as $entry) {
                 yield CsvLine::of([
                     (string) $entry->number, $entry->at, (string) $entry->who,
@@ -107,10 +106,18 @@ final class LedgerController extends Controller
                     (string) $entry->recordNumber, (string) $entry->ruleName, $entry->detail, (string) $entry->request,
                 ]);
             }
-            if (count($read) < Entries::A_PAGE) {
-                return;
-            }
+        } while ($before !== null);
+    }
+
+    /** @return array{list<EntryShape>, ?int} a page, and before which number it is gone on with; null where that were all */
+    private function page(LedgerAsked $asked, string $text, ?int $before, bool $doors): array
+    {
+        if ($text !== '') {
+            return $this->entries->saying($text, $asked, $before, $doors);
         }
+        $entries = $this->entries->page($asked, $before, null, $doors);
+
+        return [$entries, count($entries) === Entries::A_PAGE ? $entries[Entries::A_PAGE - 1]->number : null];
     }
 
     /**

@@ -51,6 +51,7 @@ final class ImportRows
      */
     public function read(array $rows): array
     {
+        $rows = array_map($this->meant(...), $rows);
         $this->remember($rows);
         $there = $this->there($rows);
         $read = [];
@@ -70,6 +71,21 @@ final class ImportRows
 
     /**
      * @param  list<string>  $cells
+     * @return list<string> with what cells were said to mean in their place
+     */
+    private function meant(array $cells): array
+    {
+        foreach ($this->plan->fields as $place => $name) {
+            if (isset($cells[$place])) {
+                $cells[$place] = $this->plan->meant($name, $cells[$place]);
+            }
+        }
+
+        return $cells;
+    }
+
+    /**
+     * @param  list<string>  $cells
      * @return array{array<string, string|int|bool|null>, array<string, string>}
      */
     private function values(array $cells): array
@@ -81,8 +97,7 @@ final class ImportRows
                 continue;
             }
             try {
-                $cell = $this->plan->meant($name, $cells[$place] ?? '');
-                $values[$name] = $this->reader->read($field, $cell, $this->conventions[$place] ?? new Convention);
+                $values[$name] = $this->reader->read($field, $cells[$place] ?? '', $this->conventions[$place] ?? new Convention);
             } catch (InvalidValue $invalid) {
                 $wrong[$name] = $invalid->getMessage();
             }
@@ -169,7 +184,7 @@ final class ImportRows
             $field = $this->type->field($name);
             if ($field?->type === FieldType::Reference) {
                 $this->lookup->remember((string) $field->target, array_values(array_map(
-                    fn (array $cells): string => trim($this->plan->meant($name, $cells[$place] ?? '')), $rows,
+                    static fn (array $cells): string => trim($cells[$place] ?? ''), $rows,
                 )));
             }
         }

@@ -195,7 +195,8 @@ final readonly class ImportStore
             throw new Refused('invalid_values', $problems[0]['message'], RefusedFor::Invalid, $problems);
         }
         $meant = [];
-        foreach ($values as $one) {
+        // What was said of a column that is left out now is forgotten with it.
+        foreach (array_filter($values, static fn (array $one): bool => in_array($one['field'], $taken, true)) as $one) {
             $meant[$one['field']][ImportPlan::folded($one['from'])] = (string) $one['to'];
         }
         $this->db->transaction(function () use ($job, $taken, $key, $mode, $meant): void {

@@ -30,14 +30,23 @@ export function afterChanges(tell: (path: string) => void): void {
     heard.push(tell);
 }
 
+function tellOf({ url }: { url: string }): void {
+    for (const tell of heard) tell(new URL(url, location.href).pathname);
+}
+
+/** What lets a request of the browser change something. */
+async function pass(): Promise<Record<string, string>> {
+    if (!cookie('XSRF-TOKEN')) await fetch('/session/cookie');
+    return { 'X-XSRF-TOKEN': cookie('XSRF-TOKEN') };
+}
+
 /** Requests that change something, as long as they are under way. */
 const sent = new Map<string, Request>();
 
 api.use({
     async onRequest({ id, request }) {
         if (request.method !== 'GET') {
-            if (!cookie('XSRF-TOKEN')) await fetch('/session/cookie');
-            request.headers.set('X-XSRF-TOKEN', cookie('XSRF-TOKEN'));
+            for (const [name, value] of Object.entries(await pass())) request.headers.set(name, value);
             sent.set(id, request.clone());
         }
         return request;
@@ -45,12 +54,14 @@ api.use({
     async onResponse({ id, response }) {
         const request = sent.get(id);
         sent.delete(id);
-        if (request && response.ok) for (const tell of heard) tell(new URL(request.url).pathname);
+        if (request && response.ok) tellOf(request);
         // The token was of a session that has ended meanwhile, perhaps in another window; nothing was done, so it is asked once more.
         if (response.status !== 419 || !request) return response;
         await fetch('/session/cookie');
         request.headers.set('X-XSRF-TOKEN', cookie('XSRF-TOKEN'));
-        return fetch(request);
+        const again = await fetch(request);
+        if (again.ok) tellOf(request);
+        return again;
     },
     onError({ id }) {
         sent.delete(id);
@@ -92,23 +103,19 @@ export type Answered = { status: number; text: string; milliseconds: number };
 
 /** Sends whatever somebody wants to try, as they are signed in, and gives back what came, be it an answer or a refusal. */
 export async function send(method: string, path: string, body?: string): Promise<Answered> {
-    const headers: Record<string, string> = { Accept: 'application/json' };
-    if (method !== 'GET') {
-        if (!cookie('XSRF-TOKEN')) await fetch('/session/cookie');
-        headers['X-XSRF-TOKEN'] = cookie('XSRF-TOKEN');
-    }
+    const headers: Record<string, string> = { Accept: 'application/json', ...(method === 'GET' ? {} : await pass()) };
     if (body !== undefined) headers['Content-Type'] = 'application/json';
     const began = performance.now();
     const response = await fetch(path, { method, headers, body }).catch(() => {
         throw new Refusal(unreachable());
     });
+    if (method !== 'GET' && response.ok) tellOf({ url: path });
     return { status: response.status, text: await response.text(), milliseconds: Math.round(performance.now() - began) };
 }
 
 /** Asks for an answer that comes line by line; whoever has seen enough aborts. */
 export async function stream<T>(path: string, body: unknown, onpiece: (piece: T) => void, signal: AbortSignal): Promise<void> {
-    if (!cookie('XSRF-TOKEN')) await fetch('/session/cookie');
-    const headers = { Accept: 'application/json', 'Content-Type': 'application/json', 'X-XSRF-TOKEN': cookie('XSRF-TOKEN') };
+    const headers = { Accept: 'application/json', 'Content-Type': 'application/json', ...(await pass()) };
     const response = await fetch(path, { method: 'POST', headers, body: JSON.stringify(body), signal });
     if (!response.ok || !response.body) {
         const problem = (await response.json().catch(() => ({}))) as Partial<Problem>;

@@ -43,12 +43,11 @@
                 bind:value={choice.label}
                 onkeydown={(event: KeyboardEvent) => enter(event, index)}
             />
-            <span class="flex items-center gap-1" role="radiogroup" aria-label="Colour of choice {index + 1}">
+            <span class="flex items-center gap-1" role="group" aria-label="Colour of choice {index + 1}">
                 {#each TONES as tone (tone)}<button
                         type="button"
-                        role="radio"
                         class="swatch {tone ? `tone-${tone}` : 'tone-none'}"
-                        aria-checked={choice.tone === tone}
+                        aria-pressed={choice.tone === tone}
                         aria-label={toneName(tone)}
                         title={toneName(tone)}
                         onclick={() => (choice.tone = tone)}

@@ -49,7 +49,10 @@ export function operationsOf(description: Description): Operation[] {
                 path,
                 tag: one.tags?.[0] ?? '',
                 description: one.description ?? '',
-                parameters: (one.parameters ?? []).filter((parameter) => parameter.in !== 'header'),
+                // What has to be given comes first.
+                parameters: (one.parameters ?? [])
+                    .filter((parameter) => parameter.in !== 'header')
+                    .sort((first, other) => Number(other.in === 'path') - Number(first.in === 'path')),
                 body: schema ? JSON.stringify(example(schema, description, 0), null, 2) : null,
                 answer: nameOf(one.responses),
             };
