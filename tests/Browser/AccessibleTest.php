@@ -66,12 +66,7 @@ final class AccessibleTest extends BrowserTestCase
                 "for one main area with one heading on {$path}",
             );
             $found[$path] = [...$this->violations($axe), ...$this->cut()];
-            foreach ($width < 640 ? [] : self::LOOKS as $look => [$scheme, $contrast]) {
-                $this->browser->executeScript('Object.assign(document.documentElement.dataset, arguments[0])', [
-                    ['scheme' => $scheme, 'contrast' => $contrast],
-                ]);
-                $found["{$path}, {$look}"] = $this->violations($axe, ['color-contrast']);
-            }
+            $width < 640 || $found += $this->inEveryLook($path, $axe);
             if ($width < 640) {
                 $found["{$path}, its width"] = array_filter([(string) $this->browser->executeScript(
                     'return document.documentElement.scrollWidth > innerWidth ? `${document.documentElement.scrollWidth} pixels` : ""',
@@ -84,8 +79,23 @@ final class AccessibleTest extends BrowserTestCase
             $this->press($first);
             $then === null || $this->press($then);
             $found["{$path}, {$first} {$then}"] = $this->violations($axe);
+            $found += $this->inEveryLook("{$path}, {$first} {$then}", $axe);
         }
         self::assertSame([], array_filter($found), (string) json_encode(array_filter($found), JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES));
+    }
+
+    /** @return array<string, list<string>> what is too faint in the looks besides the usual one, by place and look */
+    private function inEveryLook(string $place, string $axe): array
+    {
+        $found = [];
+        foreach (self::LOOKS as $look => [$scheme, $contrast]) {
+            $this->browser->executeScript('Object.assign(document.documentElement.dataset, arguments[0])', [
+                ['scheme' => $scheme, 'contrast' => $contrast],
+            ]);
+            $found["{$place}, {$look}"] = $this->violations($axe, ['color-contrast']);
+        }
+
+        return $found;
     }
 
     /** @return list<string> buttons, tabs, links and headings that reach out of their leaf, where nothing scrolls sideways */
@@ -111,6 +121,12 @@ final class AccessibleTest extends BrowserTestCase
      */
     private function violations(string $axe, array $rules = []): array
     {
+        // What still fades in is fainter than it will be.
+        $this->until(
+            fn (): bool => $this->browser->executeScript('return document.getAnimations()
+                .every((one) => one.playState !== "running" || one.effect.getTiming().iterations === Infinity)') === true,
+            'until nothing moves any more',
+        );
         $this->browser->executeScript("window.axe || (() => { {$axe} })()");
         $found = $this->browser->executeAsyncScript('
             const done = arguments[arguments.length - 1];

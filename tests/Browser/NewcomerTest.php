@@ -68,6 +68,7 @@ final class NewcomerTest extends BrowserTestCase
         $this->see('label', 'Contrast');
         $select('more');
         $this->until(static fn (): bool => $back() !== $night, 'for more contrast');
+        $this->until(fn (): bool => $this->api('GET', 'session')['preferences']['contrast'] === 'more', 'that this is kept too');
         $this->api('PUT', 'preferences', ['scheme' => null, 'contrast' => null]);
         $this->open('/profile');
         $this->see('label', 'Light or dark');

@@ -1,6 +1,7 @@
 <script lang="ts">
     import { Modal } from 'flowbite-svelte';
     import type { Snippet } from 'svelte';
+    import { comesFirst } from './focus';
 
     type Props = {
         title: string;
@@ -23,8 +24,9 @@
     <h2 class="text-lg">{title}</h2>
     <div class="space-y-3 text-[13.5px] text-ink-2">{@render children()}</div>
     <div class="flex justify-end gap-2 pt-2">
-        <button type="button" class="btn" onclick={() => (open = false)}>Cancel</button>
-        <!-- svelte-ignore a11y_autofocus -->
-        <button type="button" class="btn {danger ? 'danger' : 'go'}" autofocus disabled={busy} onclick={onconfirm}>{go}</button>
+        <button type="button" class="btn" use:comesFirst={danger} onclick={() => (open = false)}>Cancel</button>
+        <button type="button" class="btn {danger ? 'danger' : 'go'}" use:comesFirst={!danger} disabled={busy} onclick={onconfirm}
+            >{go}</button
+        >
     </div>
 </Modal>

@@ -1,16 +1,19 @@
 <script lang="ts">
-    import { createQuery, keepPreviousData } from '@tanstack/svelte-query';
+    import { createQuery, keepPreviousData, useQueryClient } from '@tanstack/svelte-query';
     import { onDestroy } from 'svelte';
-    import { api, ask } from '../api/client';
+    import { api, ask, said } from '../api/client';
     import { go } from '../router';
+    import { beginRule } from '../state/newRule';
     import { lists, places } from '../state/places';
     import { session } from '../state/session.svelte';
+    import { toasts } from '../state/toasts.svelte';
     import { takesFocus } from './focus';
     import { within } from '../state/words';
 
     /* Finds records, rules, people, views and things to do, by what they are called. */
     let { onclose }: { onclose: () => void } = $props();
-    type Result = { label: string; to: string; hint: string; group: string };
+    type Command = { label: string; to: string; act?: () => Promise<void> };
+    type Result = Command & { hint: string; group: string };
     const MOST_OF_EACH = 6;
     let typed = $state('');
     let at = $state(0);
@@ -20,6 +23,7 @@
 
     /** Of one letter nobody is asked. */
     const isAsked = $derived(typed.trim().length > 1);
+    const client = useQueryClient();
     const found = createQuery(() => ({
         queryKey: ['find', typed],
         enabled: isAsked,
@@ -40,13 +44,23 @@
                 { label: `Import ${within(type.plural)}`, to: `/records/${type.name}/import` },
             ]),
         ...types
+            .filter(() => session.me?.mayEditRules)
+            .map((type) => ({
+                label: `New rule for ${within(type.plural)}`,
+                to: `/rules?new=${type.name}`,
+                act: async () => {
+                    await beginRule(type.name);
+                    await client.invalidateQueries({ queryKey: ['rules'] });
+                },
+            })),
+        ...types
             .filter((type) => type.stage)
             .map((type) => ({ label: `Board of ${within(type.plural)}`, to: `/records/${type.name}?layout=board` })),
     ]);
     const results = $derived.by((): Result[] => {
         const words = typed.trim().toLowerCase().split(/\s+/).filter(Boolean);
         const fits = (label: string) => words.every((word) => label.toLowerCase().includes(word));
-        const some = (group: string, hint: string, all: { label: string; to: string }[], always = false): Result[] =>
+        const some = (group: string, hint: string, all: Command[], always = false): Result[] =>
             words.length || always
                 ? all
                       .filter((one) => fits(one.label))
@@ -97,7 +111,8 @@
         const result = results[index];
         if (!result) return;
         onclose();
-        go(result.to);
+        if (result.act) result.act().catch((thrown: unknown) => toasts.complain(said(thrown)));
+        else go(result.to);
     }
 
     let list = $state<HTMLElement>();

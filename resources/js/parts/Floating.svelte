@@ -2,6 +2,7 @@
     import { autoUpdate, computePosition, flip, offset, shift, type Placement } from '@floating-ui/dom';
     import type { Snippet } from 'svelte';
     import { ahead, writes } from './ahead';
+    import { takesFocus } from './focus';
 
     type Props = { anchor: HTMLElement; label: string; placement?: Placement; onclose: () => void; children: Snippet };
     let { anchor, label, placement = 'bottom-start', onclose, children }: Props = $props();
@@ -44,7 +45,7 @@
     function toBody(node: HTMLElement) {
         (anchor.closest('dialog') ?? document.body).append(node);
         // Moving a node takes the focus from what is in it.
-        (node.querySelector<HTMLElement>('input, textarea, select, button') ?? node).focus();
+        takesFocus(node.querySelector<HTMLElement>('input, textarea, select, button') ?? node);
         return { destroy: () => node.remove() };
     }
 </script>

@@ -86,6 +86,8 @@
         const row = open?.anchor.closest<HTMLElement>('[data-row]')?.dataset.row;
         const before = opened;
         open = null;
+        // What was typed for this word is for no other.
+        ahead.take();
         const written = page !== null && before !== null && page.file !== before.file;
         const again = () => root?.querySelector<HTMLElement>(`[data-word="${CSS.escape(key ?? '')}"]`);
         again()?.focus();
@@ -102,6 +104,14 @@
         }
         await tick();
         if (!open) again()?.focus();
+    }
+
+    /** Back in its row, where what can be added shows. */
+    async function closeLetter() {
+        const key = writing && keyOf(writing);
+        writing = null;
+        await tick();
+        root?.querySelector<HTMLElement>(`[data-word="${CSS.escape(key ?? '')}"]`)?.focus();
     }
 
     /** Tells later whether the person is still where they are now; whoever has moved on meanwhile is not called back. */
@@ -397,5 +407,5 @@
 {/if}
 
 {#if writing && page}
-    <LetterEditor document={page} editor={writing.editor!} at={writing.at ?? ''} onclose={() => (writing = null)} />
+    <LetterEditor document={page} editor={writing.editor!} at={writing.at ?? ''} onclose={closeLetter} />
 {/if}

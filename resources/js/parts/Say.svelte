@@ -10,11 +10,13 @@
         label: string;
         placeholder: string;
         read: (text: string) => Promise<Shapes['TextShape'] | null>;
-        take: (file: JsonObject) => Promise<void>;
+        take: (file: JsonObject, said: string) => Promise<void>;
         takes?: string;
         class?: string;
+        /** Whether it takes the keyboard as soon as it is there. */
+        first?: boolean;
     };
-    let { label, placeholder, read, take, takes = 'adds it', class: looks = 'text-[14px]' }: Props = $props();
+    let { label, placeholder, read, take, takes = 'adds it', class: looks = 'text-[14px]', first = false }: Props = $props();
     let text = $state('');
     let reading = $state.raw<Shapes['TextShape'] | null>(null);
     let at = $state(0);
@@ -31,6 +33,9 @@
     });
     const choices = $derived(meanings.length ? meanings.map((one) => one.text.trim()) : offers);
 
+    $effect(() => {
+        if (first) input?.focus();
+    });
     $effect(() => {
         const typed = text;
         const turn = ++asked;
@@ -64,7 +69,7 @@
     }
 
     async function keep(file: JsonObject) {
-        await take(file);
+        await take(file, text.trim());
         text = '';
         reading = null;
     }
@@ -78,6 +83,8 @@
     }
 
     function key(event: KeyboardEvent) {
+        // What holds for the whole page holds here too.
+        if (event.ctrlKey || event.metaKey) return;
         event.stopPropagation();
         const moves: Record<string, () => void> = {
             ArrowDown: () => (at = Math.min(choices.length - 1, at + 1)),

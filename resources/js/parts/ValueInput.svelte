@@ -5,6 +5,7 @@
     import { fromLocalField, toLocalField } from '../state/moments';
     import { clock } from '../state/session.svelte';
     import { ahead } from './ahead';
+    import { takesFocus } from './focus';
     import DateField from './fields/DateField.svelte';
     import { NUMBERS } from './offers';
     import { language } from '../state/language.svelte';
@@ -27,7 +28,11 @@
     let typed = $state(
         field.type === 'date_time' && value ? toLocalField(value) : NUMBERS.includes(field.type) ? shownNumber(value) : value,
     );
+    let form = $state<HTMLFormElement>();
     onMount(() => {
+        // What waited for the server has the keyboard no more; whoever typed meanwhile goes on typing here.
+        const input = form?.querySelector('input');
+        if (input) takesFocus(input);
         const [early = '', ...enters] = ahead.take().split('\n');
         if (early && kind === 'text') typed = early;
         if (early && enters.length && kind === 'text') give();
@@ -50,7 +55,7 @@
     }
 </script>
 
-<form class="w-[300px]" onsubmit={done}>
+<form bind:this={form} class="w-[300px]" onsubmit={done}>
     <label class="block px-4 pt-3 text-[12.5px] text-ink-2" for="typed">{label}{field.type === 'date_time' ? ` (${clock.zone})` : ''}</label
     >
     <div class="flex items-center gap-2 px-4 pt-1 pb-3">

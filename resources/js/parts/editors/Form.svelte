@@ -6,6 +6,7 @@
     import type { Shapes } from '../../api/client';
     import type { Editor } from '../words';
     import { besides, leaveOut } from './choices';
+    import { takesFocus } from '../focus';
     import DueFields from './DueFields.svelte';
     import TimeOfDay from './TimeOfDay.svelte';
     import { chosenOption, filled, filledIn, sidesOf, wayOf } from './form';
@@ -24,7 +25,10 @@
     const way = $derived(ways[index]);
     let values = $state(untrack(() => filledIn(ways, given, index)));
     let form = $state<HTMLFormElement>();
-    onMount(() => form?.querySelector<HTMLElement>('select, input')?.focus());
+    onMount(() => {
+        const first = form?.querySelector<HTMLElement>('select, input');
+        if (first) takesFocus(first);
+    });
 
     /** What the form says; where that is what it said when it was opened, nothing is written. */
     const said = () => JSON.stringify([index, way && filled(way, values[index] ?? {}, given)]);

@@ -7,7 +7,7 @@
     import Floating from '../../parts/Floating.svelte';
     import Stamp from '../../parts/Stamp.svelte';
     import { STATUS } from '../../parts/status';
-    import { go } from '../../router';
+    import { beginRule } from '../../state/newRule';
     import { crumbs } from '../../state/crumbs.svelte';
     import { session } from '../../state/session.svelte';
     import { toasts } from '../../state/toasts.svelte';
@@ -55,19 +55,11 @@
     }
 
     async function start(type: string | undefined) {
+        if (!type) return;
         choosing = null;
         try {
-            const file = {
-                name: '',
-                on: type,
-                when: { kind: 'created_or_changed' },
-                onlyIf: { kind: 'all', of: [] },
-                fires: { kind: 'becomes_true' },
-                lines: [],
-            };
-            const rule = await ask(api.POST('/api/rules', { body: { file } }));
+            await beginRule(type);
             await client.invalidateQueries({ queryKey: ['rules'] });
-            go(`/rules/${rule.id}`);
         } catch (thrown) {
             toasts.complain(said(thrown));
         }

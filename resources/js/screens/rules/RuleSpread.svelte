@@ -116,6 +116,13 @@
         else asking = 'publish';
     }
 
+    /** Once what was typed last is kept. */
+    async function publishNext() {
+        if (document.activeElement instanceof HTMLInputElement) document.activeElement.blur();
+        await page.settled;
+        if (!page.unsaved) askToPublish();
+    }
+
     async function move(status: 'in_force' | 'paused' | 'retired', told: string) {
         asking = null;
         try {
@@ -168,8 +175,11 @@
     }
 
     function key(event: KeyboardEvent) {
-        if (!(event.ctrlKey || event.metaKey) || (event.target as HTMLElement).tagName === 'INPUT') return;
-        if (event.key === 'z' && !event.shiftKey) page.undo();
+        if (!(event.ctrlKey || event.metaKey) || asking) return;
+        if (event.key === 'Enter') {
+            if (hasDraft && session.has('put_in_force')) void publishNext();
+        } else if (/^(INPUT|TEXTAREA)$/.test((event.target as HTMLElement).tagName)) return;
+        else if (event.key === 'z' && !event.shiftKey) page.undo();
         else if (event.key === 'y' || (event.key === 'z' && event.shiftKey) || event.key === 'Z') page.redo();
         else return;
         event.preventDefault();
@@ -269,7 +279,7 @@
                         {/if}
                     </Dropdown>
                     {#if hasDraft && session.has('put_in_force')}
-                        <button type="button" class="btn go" disabled={page.saving || page.unsaved} onclick={askToPublish}
+                        <button type="button" class="btn go" disabled={page.unsaved} onclick={publishNext}
                             >{rule.page === null ? 'Put in force…' : `Publish page ${nextPage}…`}</button
                         >
                     {/if}
@@ -301,15 +311,15 @@
                 {/if}
             </div>
         {/if}
-        <div class="scroll">
+        <div class="scroll flex flex-col">
             {#if may && rule.page === null && !page.file.lines?.length}<WriteRule {page} />{/if}
             <PageRows rows={page.reading.rows} document={may ? page : null} />
         </div>
         {#if may}
             <div class="keys shrink-0">
                 <span><kbd>← →</kbd>word</span><span><kbd>↑ ↓</kbd>row</span><span><kbd>Enter</kbd>change</span>
-                <span><kbd>Del</kbd>remove</span><span><kbd>Alt ↑↓←→</kbd>move</span><span><kbd>Ctrl D</kbd>copy</span><span
-                    ><kbd>Ctrl Z</kbd>undo</span
+                <span><kbd>Del</kbd>remove</span><span><kbd>Alt ↑↓←→</kbd>move</span><span><kbd>Ctrl Z</kbd>undo</span><span
+                    ><kbd>Ctrl Enter</kbd>put in force</span
                 >
             </div>
         {/if}
