@@ -64,7 +64,7 @@ final class AdministrationTest extends BrowserTestCase
         $this->signIn('ines.okafor');
         $this->tab('Setup');
         $this->see('select')->sendKeys('Ulla Verne');
-        $this->see('[role=status]', 'Kept.');
+        $this->see('[role=status]', 'Saved.');
         $this->browser->navigate()->refresh();
         $this->until(
             fn (): bool => str_starts_with(

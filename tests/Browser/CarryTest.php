@@ -25,7 +25,7 @@ final class CarryTest extends BrowserTestCase
             ? str_replace('"As it was"', '"As it is now"', $text) : $text);
         $this->see('h2', '1 file would change something');
         $this->see('.scroll', 'Subject: “As it was” becomes “As it is now”.');
-        $this->press('Bring it in');
+        $this->press('Import');
         $this->see('h2', 'It is brought in');
         self::assertSame('As it is now', array_column($this->api('GET', 'letters'), 'subject', 'name')["Carried {$mark}"]);
         $this->chooseArchive($archive, static fn (string $text): string => str_contains($text, $mark)

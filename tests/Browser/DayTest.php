@@ -112,7 +112,7 @@ final class DayTest extends BrowserTestCase
 
         $this->signIn('ines.okafor');
         $this->see('.leaf.left ul', 'fired today');
-        $this->see('.leaf.right', 'Last in ink');
+        $this->see('.leaf.right', 'Latest entries');
     }
 
     public function test_on_the_road_with_a_phone(): void

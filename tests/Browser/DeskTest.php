@@ -43,7 +43,7 @@ final class DeskTest extends BrowserTestCase
         $this->see('.group-head', '€ 560.00');
         $this->press('+ view');
         $this->see('dialog input')->sendKeys("{$mark} by stage");
-        $this->press('Keep it');
+        $this->press('Save');
         $this->see('[role=tab][aria-selected=true]', "{$mark} by stage");
         $this->browser->navigate()->refresh();
         $this->see('.group-head', '€ 560.00');

@@ -42,10 +42,10 @@ final class DoorTest extends BrowserTestCase
         $this->open($link[0]);
         $this->see('h1', 'Welcome, Kim');
         $this->see('#password')->sendKeys('larkmoss2026');
-        $this->press('Come in');
+        $this->press('Sign in');
         $this->see('[role=alert]', 'the name of the company');
         $this->see('#password')->clear()->sendKeys(self::PASSWORD);
-        $this->press('Come in');
+        $this->press('Sign in');
         $this->see('.spine');
         $this->open('/profile');
         $this->see('h1', "Kim {$mark}");

@@ -42,7 +42,7 @@ final class EvidenceTest extends BrowserTestCase
         $this->see('dialog textarea');
         $this->press('Cancel', 'dialog button');
         $this->openAsText(self::CHASE, true);
-        $this->press('Take this text', 'dialog button');
+        $this->press('Use this text', 'dialog button');
         $this->notSee('dialog[open] textarea');
         $this->saved();
         // One more line, completed while it is typed.
@@ -97,7 +97,7 @@ final class EvidenceTest extends BrowserTestCase
                 self::CHASE,
             )."\nRemind the owner \"Again\"\n",
         );
-        $this->press('Take this text', 'dialog button');
+        $this->press('Use this text', 'dialog button');
         $this->see('[role=tab]', 'Remarks')->click();
         $this->see('[data-remark=each_save]', 'at each save');
         $this->see('.word.remarked', 'every time');
@@ -114,7 +114,7 @@ final class EvidenceTest extends BrowserTestCase
     {
         $this->signIn('ines.okafor');
         $this->newRule(str_replace('Typed chase', 'Proven chase', self::CHASE));
-        $this->press('Take this text', 'dialog button');
+        $this->press('Use this text', 'dialog button');
         $this->saved();
         $this->putInForce();
         $this->see('[role=tab]', 'Rehearse')->click();
@@ -128,7 +128,7 @@ final class EvidenceTest extends BrowserTestCase
             "Rule \"Breaks it\"\nWhen a Ticket is changed in Review\nOnly if Review is Needed\nFires every time\nSet Priority to Urgent "
                 ."and Escalate to ticked\n",
         );
-        $this->press('Take this text', 'dialog button');
+        $this->press('Use this text', 'dialog button');
         $this->saved();
         $this->see('[role=tab]', 'Proofs')->click();
         $this->see('[data-proof="A silent customer is chased"][data-holds=false]', 'Breaks it: Priority set to Urgent');
@@ -151,7 +151,7 @@ final class EvidenceTest extends BrowserTestCase
             "Rule \"Reviews the costly\"\nWhen a Ticket is changed in Cost\nOnly if Cost is over 500\nFires every time\nSet Review to "
                 ."Needed\n",
         );
-        $this->press('Take this text', 'dialog button');
+        $this->press('Use this text', 'dialog button');
         $this->saved();
         $this->putInForce();
         $this->tab('Records');

@@ -28,13 +28,13 @@ final class KeptAndRunTest extends BrowserTestCase
         $subject->clear();
         $subject->sendKeys('Your plants this autumn');
         $this->press('Save the letter');
-        $this->see('[role=status]', 'Version 1 of “Autumn check” is kept.');
+        $this->see('[role=status]', 'Version 1 of “Autumn check” is saved.');
         $this->see('.leaf.left', 'no rule sends it');
 
         $this->see('[role=textbox]')->sendKeys(Key::CONTROL.Key::END);
         $this->keys(' Really.');
         $this->press('Save as version 2');
-        $this->see('[role=status]', 'Version 2 of “Autumn check” is kept.');
+        $this->see('[role=status]', 'Version 2 of “Autumn check” is saved.');
         $this->see('.leaf.right', 'version 1: Ines Okafor');
         $this->browser->navigate()->refresh();
         $this->press('Autumn check', '.leaf.left button b');
@@ -53,7 +53,7 @@ final class KeptAndRunTest extends BrowserTestCase
         $this->press('+ condition');
         $this->choose('Key account');
         $this->press('Save');
-        $this->see('[role=status]', '“Our best” is kept.');
+        $this->see('[role=status]', '“Our best” is saved.');
         $this->see('.leaf', 'Key account is ticked');
         $this->see('.leaf', 'no rule uses it');
 

@@ -54,8 +54,8 @@ final class KeyboardTest extends BrowserTestCase
         $this->saved();
         $this->see('.stamp', 'Draft, page 2');
         $this->press('More for this rule');
-        $this->press('Throw the draft away…');
-        $this->press('Throw it away');
+        $this->press('Discard the draft…');
+        $this->press('Discard it');
         $this->see('.stamp', 'In force');
         self::assertContains('Priority is one of Low or Normal', $this->rows());
     }

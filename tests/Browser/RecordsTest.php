@@ -185,7 +185,7 @@ final class RecordsTest extends BrowserTestCase
         $this->open('/profile');
         $this->see('form:has(select) input[maxlength="80"]')->sendKeys('nightly export');
         $this->see('form:has(select) input[type=password]')->sendKeys('larkmoss');
-        $this->press('Make a token');
+        $this->press('Create a token');
         $token = (string) $this->see('[aria-label="The new token"]')->getAttribute('value');
         $context = stream_context_create([
             'http' => ['header' => "Authorization: Bearer {$token}\r\nAccept: application/json", 'ignore_errors' => true],

@@ -36,7 +36,7 @@ final class RightsTest extends BrowserTestCase
         $this->pick('[aria-label="Which field"]', 'Cost');
         $this->press('Keep it from them');
         $this->press('Save');
-        $this->see('[role=status]', 'is kept');
+        $this->see('[role=status]', 'is saved');
 
         $name = array_column($this->api('GET', 'roles')['roles'], 'name', 'label')["Desk {$mark}"];
         $this->api('PATCH', "people/{$people['sefa.dorn']}", ['role' => $name]);

@@ -113,7 +113,7 @@ final class SlipTest extends BrowserTestCase
                 .'box.dispatchEvent(new Event("input", { bubbles: true }));',
             ['DE'.random_int(100_000_000, 999_999_999)],
         );
-        $this->press('Send it mended');
+        $this->press('Send the corrected one');
         $this->see('[role=status]', 'It is on its way again.');
         $this->open("/records/customer/{$customer}");
         $this->until(
@@ -122,8 +122,8 @@ final class SlipTest extends BrowserTestCase
         );
         $this->open('/setup/in-step');
         $this->see('.leaf', $name);
-        $this->press('Take theirs');
-        $this->see('[role=status]', 'Mended.');
+        $this->press('Use theirs');
+        $this->see('[role=status]', 'Corrected.');
         $this->notSee('.leaf', $name);
     }
 
@@ -150,15 +150,15 @@ final class SlipTest extends BrowserTestCase
 
         $this->open('/setup/hooks');
         $this->see('.leaf.left button', $name)->click();
-        $this->see('.leaf.left button', '1 not taken');
+        $this->see('.leaf.left button', '1 not accepted');
         $this->see('.leaf.left button', 'not rightly signed');
         $this->see('.stamp', 'created');
         $this->see('.leaf.right .truncate', 'Email takes an e-mail address')->click();
         $text = $this->see('textarea[aria-label="What arrived"]');
         $text->clear();
         $text->sendKeys('{"who": {"name": "'.$name.' B", "email": "b@guest.example"}}');
-        $this->press('Take it mended');
-        $this->see('[role=status]', 'It is taken.');
+        $this->press('Accept the corrected one');
+        $this->see('[role=status]', 'It is accepted.');
         $this->see('.leaf.right .truncate', "{$name} B")->click();
         $this->see('.leaf.right a.link', 'C-')->click();
         $this->see('h1', "{$name} B");

@@ -18,7 +18,7 @@ final class TypeTest extends BrowserTestCase
         $this->press('New record type');
         $this->see('form label input')->sendKeys("Loan {$mark}");
         $this->see('form label:nth-of-type(2) input')->sendKeys("Loans {$mark}");
-        $this->press('Make it');
+        $this->press('Create it');
         $this->see('[role=status]', 'Add what they need.');
         $this->press('Add a field');
         $this->see('form input')->sendKeys('Stage');

@@ -152,7 +152,7 @@ final class WritingTest extends BrowserTestCase
         $this->see('button', $name)->click();
         $this->see('input[aria-label="Name"]');
         $this->press('Save');
-        $this->see('[aria-live=polite]', 'is kept');
+        $this->see('[aria-live=polite]', 'is saved');
         $after = array_values(array_filter($this->api('GET', 'ladders'), static fn (array $one): bool => $one['name'] === $name))[0];
         self::assertSame($ladder['rungs'], $after['rungs']);
     }

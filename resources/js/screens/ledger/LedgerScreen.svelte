@@ -118,8 +118,10 @@
                     {#if isNarrow || show}
                         <h2>No entry is like that.</h2>
                         <p>
-                            Ask for less, or for <button type="button" class="link" onclick={() => ((wanted = { ...NOTHING }), (show = ''))}
-                                >all</button
+                            Widen the filter, or show <button
+                                type="button"
+                                class="link"
+                                onclick={() => ((wanted = { ...NOTHING }), (show = ''))}>all</button
                             >.
                         </p>
                     {:else}

@@ -92,11 +92,9 @@
         <header>
             <h1>Mail room</h1>
             <p class="sub">
-                {shelf.data
-                    ? `${counted(shelf.data.total, ['# letter on the shelf.', '# letters on the shelf.'])} Nothing here has left the house.`
-                    : 'Looking…'}
+                {shelf.data ? `${counted(shelf.data.total, ['# letter.', '# letters.'])} Nothing here has left the house.` : 'Looking…'}
             </p>
-            <Input class="mt-3" type="search" placeholder="Search the shelf" aria-label="Search the shelf" bind:value={search} />
+            <Input class="mt-3" type="search" placeholder="Search the letters" aria-label="Search the letters" bind:value={search} />
         </header>
         <div class="scroll bg-sunk px-5 py-4">
             {#each letters as one (one.id)}
@@ -116,8 +114,8 @@
             {:else}
                 {#if shelf.data}
                     <div class="empty">
-                        <h2>{search ? 'No letter fits.' : 'The shelf is empty.'}</h2>
-                        <p>{search ? 'Search for less.' : 'When a rule sends a message, it arrives here.'}</p>
+                        <h2>{search ? 'No letter fits.' : 'No letters yet.'}</h2>
+                        <p>{search ? 'Try fewer words.' : 'When a rule sends a message, it arrives here.'}</p>
                     </div>
                 {/if}
             {/each}

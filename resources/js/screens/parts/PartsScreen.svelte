@@ -147,7 +147,7 @@
 </div>
 {#if dialog}
     <Confirm title="Delete T-0042?" go="Delete" danger onconfirm={() => (dialog = false)} onclose={() => (dialog = false)}>
-        <p>Its account stays, and it can be brought back under its own number.</p>
+        <p>Its history stays, and it can be brought back under its own number.</p>
         <DateField label="A day in a dialog" bind:value={day} />
     </Confirm>
 {/if}

@@ -15,7 +15,7 @@
         try {
             await ask(api.PUT('/api/password', { body: { current, password } }));
             current = password = '';
-            toasts.tell('Kept. Everywhere else you are signed out, and your API tokens have ended.');
+            toasts.tell('Saved. Everywhere else you are signed out, and your API tokens have ended.');
             void client.invalidateQueries({ queryKey: ['sign-ins'] });
         } catch (thrown) {
             if (thrown instanceof Refusal) refusal = thrown;

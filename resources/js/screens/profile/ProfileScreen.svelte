@@ -56,7 +56,7 @@
                     An address that a calendar program reads your open tasks from. Whoever has it can read them, so keep it to yourself.
                 </p>
                 <div class="mb-7 flex flex-wrap gap-2">
-                    <button type="button" class="btn" onclick={makeFeed}>{feed ? 'Make another' : 'Make an address'}</button>
+                    <button type="button" class="btn" onclick={makeFeed}>{feed ? 'Create another' : 'Create an address'}</button>
                     <button type="button" class="btn quiet danger" onclick={revokeFeed}>Revoke the address</button>
                     {#if feed}<Input
                             class="figures text-[12px]"

@@ -22,7 +22,7 @@
         const name = /(Firefox|Edg|OPR|Chrome|Safari)\//.exec(browser)?.[1];
         const system = /(Windows|Android|iPhone|iPad|Mac OS|Linux)/.exec(browser)?.[1];
         const known = { Edg: 'Edge', OPR: 'Opera' }[name ?? ''] ?? name;
-        return known ? `${known}${system ? ` on ${system}` : ''}` : browser.slice(0, 60) || 'Some program';
+        return known ? `${known}${system ? ` on ${system}` : ''}` : browser.slice(0, 60) || 'Another program';
     }
 </script>
 

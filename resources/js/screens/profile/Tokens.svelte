@@ -60,7 +60,7 @@
         <Input type="password" autocomplete="current-password" required bind:value={password} /></label
     >
     {#if problem}<p class="note-wrong sm:col-span-2" role="alert">{problem}</p>{/if}
-    <div><button class="btn go">Make a token</button></div>
+    <div><button class="btn go">Create a token</button></div>
 </form>
 {#if made}
     <div class="callout mt-3" role="status">

@@ -22,7 +22,7 @@
 
     function made(answer: Shapes['SavedShape']) {
         const fired = answer.fired.map((one) => one.name).join(', ');
-        toasts.tell(`${answer.record.number} is made.${fired ? ` ${fired} fired.` : ''}`, {
+        toasts.tell(`${answer.record.number} is created.${fired ? ` ${fired} fired.` : ''}`, {
             label: 'Open it',
             run: () => go(`/records/${type.name}/${answer.record.id}`),
         });

@@ -213,9 +213,7 @@
                             {arrangement.isNarrow ? `No ${within(type.label)} fits.` : `There are no ${within(type.plural)} yet.`}
                         </h2>
                         <p>
-                            {arrangement.isNarrow
-                                ? 'Search for less, or take a condition away.'
-                                : `Start with “New ${within(type.label)}”.`}
+                            {arrangement.isNarrow ? 'Try fewer words, or remove a condition.' : `Start with “New ${within(type.label)}”.`}
                         </p>
                         {#if arrangement.isNarrow}<p class="mt-3">
                                 <button type="button" class="btn" onclick={() => arrangement.choose(null)}>Show all</button>

@@ -177,6 +177,6 @@
 
 {#if deleting && record.data}
     <Confirm title="Delete {record.data.number}?" go="Delete" danger onconfirm={remove} onclose={() => (deleting = false)}>
-        <p>Rules that wait for a deletion answer. Its account stays, and it can be brought back under its own number.</p>
+        <p>Rules that wait for a deletion answer. Its history stays, and it can be brought back under its own number.</p>
     </Confirm>
 {/if}

@@ -64,7 +64,7 @@
     }
 </script>
 
-<Confirm title="The rule as text" go={may ? 'Take this text' : 'Close'} {busy} onconfirm={may ? take : onclose} {onclose} wide>
+<Confirm title="The rule as text" go={may ? 'Use this text' : 'Close'} {busy} onconfirm={may ? take : onclose} {onclose} wide>
     <RuleTextBox bind:this={box} bind:text readonly={!may} label="The rule as text" on={page.type} />
     <div class="min-h-[40px] text-[12.5px]" aria-live="polite" data-misread={misread.length}>
         {#each misread.slice(0, 4) as wrong (wrong.line)}

@@ -135,7 +135,9 @@
                                                     >a draft of page {rule.page + 1} is being written</span
                                                 >{/if}
                                         </div>
-                                        {#if rule.broken}<div class="note-wrong">Does nothing until it is mended: {rule.broken}</div>{/if}
+                                        {#if rule.broken}<div class="note-wrong">
+                                                Does nothing until it is corrected: {rule.broken}
+                                            </div>{/if}
                                         <div
                                             class="truncate text-[12.5px] text-ink-3 max-[640px]:line-clamp-2 max-[640px]:whitespace-normal"
                                         >

@@ -274,7 +274,7 @@
                         {/if}
                         {#if hasDraft}
                             <DropdownItem class="px-4 py-1.5 text-[13px] font-normal text-madder!" onclick={() => (asking = 'discard')}
-                                >Throw the draft away…</DropdownItem
+                                >Discard the draft…</DropdownItem
                             >
                         {/if}
                     </Dropdown>
@@ -307,7 +307,7 @@
                     <button type="button" class="btn" disabled={page.saving} onclick={() => overwrite(left ? left.file : page.file)}
                         >Put mine in its place</button
                     >
-                    <button type="button" class="btn quiet" onclick={giveWay}>{left ? say('Throw mine away') : say('Take theirs')}</button>
+                    <button type="button" class="btn quiet" onclick={giveWay}>{left ? say('Discard mine') : say('Use theirs')}</button>
                 {/if}
             </div>
         {/if}
@@ -370,7 +370,7 @@
 {:else if asking === 'reverse'}
     <Reverse rule={{ id: rule.id, name: rule.name }} onclose={() => (asking = null)} />
 {:else if asking === 'discard'}
-    <Confirm title="Throw the draft away?" go="Throw it away" danger onconfirm={discard} onclose={() => (asking = null)}>
+    <Confirm title="Discard the draft?" go="Discard it" danger onconfirm={discard} onclose={() => (asking = null)}>
         <p>{rule.page === null ? 'This rule was never in force, so all of it goes.' : `Page ${rule.page} stays as it is.`}</p>
     </Confirm>
 {/if}

@@ -54,7 +54,7 @@
                     </a>
                 {/each}
             {:else}
-                <div class="empty"><h2>{description.data ? 'Nothing is called so.' : 'Reading…'}</h2></div>
+                <div class="empty"><h2>{description.data ? 'Nothing has that name.' : 'Reading…'}</h2></div>
             {/each}
         </div>
     </section>

@@ -53,7 +53,7 @@
                 id === null
                     ? ask(api.POST('/api/calendars', { body: { ...body, version: null } }))
                     : ask(api.PUT('/api/calendars/{id}', { params: { path: { id } }, body })),
-            (calendar) => `“${calendar.name}” is kept. What is reckoned from now on goes by it.`,
+            (calendar) => `“${calendar.name}” is saved. What is reckoned from now on goes by it.`,
         );
         if (done) void client.invalidateQueries({ queryKey: ['today'] });
     }

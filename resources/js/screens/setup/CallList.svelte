@@ -91,7 +91,7 @@
                 {#if call.answer}<span class="mini">What came back</span>
                     <pre class="figures max-h-40 overflow-auto text-[12px] whitespace-pre-wrap">{call.answer}</pre>{/if}
                 {#if call.status === 'failed'}<button type="button" class="btn go justify-self-start" onclick={() => void again(call)}
-                        >{payload === call.payload ? 'Send it again' : 'Send it mended'}</button
+                        >{payload === call.payload ? 'Send it again' : 'Send the corrected one'}</button
                     >{/if}
             </div>
         {/if}

@@ -11,7 +11,7 @@
     import { counted, say } from '../../state/words';
 
     /* The setup as one archive: what it would change here is said first, and then all of it is brought in, or nothing. */
-    crumbs.set({ label: 'Setup', to: '/setup' }, { label: 'Carry over' });
+    crumbs.set({ label: 'Setup', to: '/setup' }, { label: 'Export and import' });
     const client = useQueryClient();
     let file = $state.raw<File | null>(null);
     let plan = $state.raw<Shapes['SetupPlanShape'] | null>(null);
@@ -51,12 +51,12 @@
 <div class="spread grid-cols-[minmax(0,4fr)_minmax(0,7fr)]">
     <section class="leaf left">
         <header>
-            <h1>Carry over</h1>
+            <h1>Export and import</h1>
             <p class="sub">From a copy in which something was tried to the company that is at work.</p>
         </header>
         <div class="scroll grid content-start gap-6 px-7 py-5 text-[13px]">
             <div>
-                <h2>Take it out</h2>
+                <h2>Export</h2>
                 <p class="mt-1 mb-2 text-ink-2">
                     Record types, roles, calendars, conditions, ladders, letters, routes, slips, connections, hooks and rules with their
                     proofs, as JSON files in one archive. People, records and secrets are not among them.
@@ -64,7 +64,7 @@
                 <a class="btn" href="/api/setup" download>Download the setup</a>
             </div>
             <div>
-                <h2>Bring it in</h2>
+                <h2>Import</h2>
                 <p class="mt-1 mb-2 text-ink-2">
                     What it would change is shown first. What is here and not in the archive stays. Rules leave alone what matches already.
                 </p>
@@ -100,7 +100,7 @@
                         type="button"
                         class="btn go"
                         disabled={busy || (faults.length > 0 && !(proofsOnly && despite))}
-                        onclick={() => run('apply')}>Bring it in</button
+                        onclick={() => run('apply')}>Import</button
                     >{/if}
             </header>
             <div class="scroll px-7 py-4 text-[13px]">

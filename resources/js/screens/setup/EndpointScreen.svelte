@@ -70,7 +70,7 @@
                     ? ask(api.POST('/api/endpoints', { body }))
                     : ask(api.PUT('/api/endpoints/{id}', { params: { path: { id } }, body: { version, ...body } }));
             },
-            ({ name }) => `“${name}” is kept.`,
+            ({ name }) => `“${name}” is saved.`,
         );
 </script>
 
@@ -122,7 +122,7 @@
                     type="password"
                     autocomplete="new-password"
                     aria-label="Its value"
-                    placeholder={edited.secretNames.length ? 'kept; type to replace it' : say('none')}
+                    placeholder={edited.secretNames.length ? 'saved; type to replace it' : say('none')}
                     bind:value={edited.secretValue}
                 />
             </span>
@@ -131,7 +131,7 @@
                 id="signing"
                 type="password"
                 autocomplete="new-password"
-                placeholder={edited.isSigned ? 'kept; type to replace it' : 'whsec_… (Standard Webhooks)'}
+                placeholder={edited.isSigned ? 'saved; type to replace it' : 'whsec_… (Standard Webhooks)'}
                 bind:value={edited.signingSecret}
                 aria-invalid={kept.problem('/signingSecret') ? true : undefined}
             />

@@ -91,7 +91,7 @@
             if (start) {
                 const path = { type: type.name, field: start.name };
                 await ask(api.PATCH('/api/types/{type}/fields/{field}', { params: { path }, body: { ...body, version: type.version } }));
-                toasts.tell('Kept.');
+                toasts.tell('Saved.');
                 ondone(start.name);
             } else {
                 const more = {
@@ -190,7 +190,7 @@
                         By points that add up
                         <ScorePoints fields={type.fields} onchange={(points) => (scored = points)} />
                         {#if scored}<button type="button" class="btn justify-self-start" onclick={() => (formula = scored)}
-                                >Take these points</button
+                                >Use these points</button
                             >{/if}
                     </div>{/if}
                 {#if kind === 'text'}<label class="grid gap-0.5 font-semibold"

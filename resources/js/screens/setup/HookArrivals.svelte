@@ -19,7 +19,7 @@
         created: say('created'),
         changed: say('changed'),
         unchanged: say('unchanged'),
-        refused: say('not taken'),
+        refused: say('not accepted'),
     };
     const TONES: Record<string, 'fern' | 'ink' | 'madder'> = { created: 'fern', changed: 'fern', unchanged: 'ink', refused: 'madder' };
     let opened = $state(0);
@@ -36,7 +36,7 @@
             const now = await ask(api.POST('/api/hook-arrivals/{id}/again', { params: { path: { id: one.id } }, body }));
             if (now.trouble) toasts.complain(now.trouble);
             else {
-                toasts.tell('It is taken.');
+                toasts.tell('It is accepted.');
                 opened = 0;
             }
         } catch (thrown) {
@@ -67,7 +67,7 @@
                     bind:value={text}
                 />
                 {#if one.outcome === 'refused'}<button type="button" class="btn go justify-self-start" onclick={() => void again(one)}
-                        >{text === one.text ? 'Take it again' : 'Take it mended'}</button
+                        >{text === one.text ? 'Accept it again' : 'Accept the corrected one'}</button
                     >{/if}
             </div>
         {/if}

@@ -51,7 +51,7 @@
                     ? ask(api.POST('/api/hooks', { body }))
                     : ask(api.PUT('/api/hooks/{id}', { params: { path: { id } }, body: { version, ...body } }));
             },
-            ({ name }) => `“${name}” is kept.`,
+            ({ name }) => `“${name}” is saved.`,
         );
         // Its secret is told this once, so it stays open.
         if (told?.secret) open(told);
@@ -81,7 +81,7 @@
     {#snippet row(one)}
         <span class="flex items-baseline gap-3">
             <b class="min-w-0 flex-1 font-semibold">{one.name}</b>
-            {#if one.refused}<span class="figures text-[12px] text-madder">{one.refused} not taken</span>{/if}
+            {#if one.refused}<span class="figures text-[12px] text-madder">{one.refused} not accepted</span>{/if}
             {#if !one.isOpen}<span class="mini">closed</span>{/if}
         </span>
         <span class="mini block"

@@ -7,7 +7,7 @@
     import { counted, say } from '../../state/words';
 
     /* Whether the accounting system and we say the same of our customers, each difference with a way to mend it. */
-    crumbs.set({ label: 'Setup', to: '/setup' }, { label: 'In step?' });
+    crumbs.set({ label: 'Setup', to: '/setup' }, { label: 'Compare with accounting' });
     type Difference = Shapes['DifferenceShape'];
     const client = useQueryClient();
     const step = createQuery(() => ({ queryKey: ['in-step'], queryFn: () => ask(api.GET('/api/in-step')), retry: false }));
@@ -24,7 +24,7 @@
         busy = true;
         try {
             await ask(api.POST('/api/in-step/mend', { body: { recordId: one.recordId, way } }));
-            toasts.tell('Mended.');
+            toasts.tell('Corrected.');
         } catch (thrown) {
             toasts.complain(said(thrown));
         }
@@ -41,7 +41,7 @@
     <section class="leaf solo">
         <header class="flex items-start gap-3">
             <div>
-                <h1>In step?</h1>
+                <h1>Compare with accounting</h1>
                 <p class="sub">
                     {#if step.isError}{said(step.error)}
                     {:else if !step.data}Comparing with the accounting system…
@@ -74,8 +74,8 @@
                     </span>
                     <span class="flex gap-2">
                         {#if one.kind === 'differs'}
-                            {@render way(one, 'ours', 'Write ours there')}
-                            {@render way(one, 'theirs', 'Take theirs')}
+                            {@render way(one, 'ours', 'Use ours')}
+                            {@render way(one, 'theirs', 'Use theirs')}
                         {:else if one.kind === 'missing_there'}
                             {@render way(one, 'forget', 'Forget the number')}
                         {/if}

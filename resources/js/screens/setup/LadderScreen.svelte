@@ -59,7 +59,7 @@
                     ? ask(api.POST('/api/ladders', { body: { name, rungs } }))
                     : ask(api.PUT('/api/ladders/{id}', { params: { path: { id } }, body: { version, name, rungs } }));
             },
-            ({ name }) => `“${name}” is kept.`,
+            ({ name }) => `“${name}” is saved.`,
         );
 </script>
 

@@ -40,7 +40,7 @@
                 id === null
                     ? ask(api.POST('/api/letters', { body: { recordType: type, name, subject, body } }))
                     : ask(api.PUT('/api/letters/{id}', { params: { path: { id } }, body: { version, name, subject, body } })),
-            (_, letter) => `Version ${letter.version} of “${letter.name}” is kept.`,
+            (_, letter) => `Version ${letter.version} of “${letter.name}” is saved.`,
         );
         if (done) open(done);
     }

@@ -27,7 +27,7 @@
                     ? ask(api.POST('/api/named-conditions', { body: { recordType: type, name, file: conditions } }))
                     : ask(api.PUT('/api/named-conditions/{id}', { params: { path: { id } }, body: { version, name, file: conditions } }));
             },
-            ({ name }) => `“${name}” is kept. Rules that use it mean this from now on.`,
+            ({ name }) => `“${name}” is saved. Rules that use it mean this from now on.`,
         );
 </script>
 
@@ -51,7 +51,7 @@
                 ><b class="font-semibold">{one.name}</b> <span class="mini">{session.type(one.recordType).plural}</span></span
             >
             <span class="figures text-[12px] text-ink-2"
-                >{one.matching === null ? 'wants mending' : counted(one.matching, ['# record now', '# records now'])}</span
+                >{one.matching === null ? 'needs correcting' : counted(one.matching, ['# record now', '# records now'])}</span
             >
         </span>
         <span class="block text-ink-2">{one.reading.aloud}</span>

@@ -71,7 +71,7 @@
     }
 
     const change = (body: Record<string, unknown>) =>
-        run(() => ask(api.PATCH('/api/people/{id}', { params: { path: { id: chosen } }, body })), 'Kept.');
+        run(() => ask(api.PATCH('/api/people/{id}', { params: { path: { id: chosen } }, body })), 'Saved.');
 
     function limited(type: string, value: string) {
         const limits = { ...((open?.limits ?? {}) as Record<string, string>) };
@@ -88,7 +88,7 @@
         const body = { from: away.from, until, ...(away.deputy ? { deputyId: Number(away.deputy) } : {}) };
         const done = await run(
             () => ask(api.POST('/api/people/{id}/absences', { params: { path: { id: chosen } }, body })),
-            'The absence is kept. What waits meanwhile goes to the deputy.',
+            'The absence is saved. What waits meanwhile goes to the deputy.',
         );
         if (done) away = { from: '', until: '', deputy: '' };
     }
@@ -141,7 +141,7 @@
                         <span class="truncate text-ink-2">{nameOf(person.deputyId)}</span>
                     </button>
                 {:else}
-                    {#if people.data}<div class="empty"><h2>Nobody is called so.</h2></div>{/if}
+                    {#if people.data}<div class="empty"><h2>Nobody has that name.</h2></div>{/if}
                 {/each}{/if}
         </div>
     </section>
@@ -178,7 +178,7 @@
                         </p>
                     </div>
                     {#if may && !leaving}<button type="button" class="btn quiet" aria-pressed={asking} onclick={() => (asking = !asking)}
-                            >{asking ? 'What is kept of them' : 'What may they?'}</button
+                            >{asking ? 'Personal details' : 'What may they?'}</button
                         >{/if}
                     {#if may && open.active && !leaving && !asking}
                         <button type="button" class="btn quiet danger" onclick={() => (leaving = true)}>Has left…</button>

@@ -88,7 +88,7 @@
             if (!role) return (await ask(api.POST('/api/roles', { body: { file: body } }))).name;
             const path = { role: role.name };
             return (await ask(api.PUT('/api/roles/{role}', { params: { path }, body: { version: role.version, file: body } }))).name;
-        }, `${file.label} is kept. It holds from the next request of everybody who has it.`);
+        }, `${file.label} is saved. It holds from the next request of everybody who has it.`);
 
     const remove = () =>
         run(async () => {
@@ -139,7 +139,7 @@
         {:else}<h2 class="title text-[21px]!">{role?.label}</h2>{/if}
         <p class="sub">
             {role?.isFixed
-                ? 'May everything, always: so nobody shuts the company out of its own house.'
+                ? 'May do everything, always: so nobody shuts the company out of its own house.'
                 : role
                   ? counted(role.people, ['# person has this role.', '# people have this role.'])
                   : 'Nobody has it yet.'}

@@ -42,7 +42,7 @@
                 id === null
                     ? ask(api.POST('/api/routes', { body: { recordType: type, name, steps } }))
                     : ask(api.PUT('/api/routes/{id}', { params: { path: { id } }, body: { version, name, steps } })),
-            ({ name }) => `“${name}” is kept. Sign-offs that run go on as they began; new ones take it.`,
+            ({ name }) => `“${name}” is saved. Sign-offs that run go on as they began; new ones take it.`,
         );
 
     async function move(ids: number[]) {

@@ -21,7 +21,7 @@
         const id = event.currentTarget.value === '' ? null : Number(event.currentTarget.value);
         try {
             client.setQueryData(['company'], await ask(api.PATCH('/api/company', { body: { fallbackPersonId: id } })));
-            toasts.tell('Kept.');
+            toasts.tell('Saved.');
         } catch (thrown) {
             toasts.complain(said(thrown));
         }
@@ -53,9 +53,11 @@
                     >
                     <a class="card" href="/setup/hooks"><b>Hooks</b><span>Where other systems post what becomes a record.</span></a>
                     <a class="card" href="/setup/carry"
-                        ><b>Carry over</b><span>All that is set up, as files: taken out, compared, brought in.</span></a
+                        ><b>Export and import</b><span>All that is set up, as files: exported, compared, imported.</span></a
                     >
-                    <a class="card" href="/setup/in-step"><b>In step?</b><span>Our customers beside those of accounting.</span></a>
+                    <a class="card" href="/setup/in-step"
+                        ><b>Compare with accounting</b><span>Our customers beside those of accounting.</span></a
+                    >
                 {/if}
                 <a class="card" href="/setup/api"
                     ><b>Interface for programs</b><span>All that can be asked from outside, to read and to try.</span></a

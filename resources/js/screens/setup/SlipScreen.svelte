@@ -45,7 +45,7 @@
                 id === null
                     ? ask(api.POST('/api/slip-forms', { body: { recordType: type, name, subject, body, asks } }))
                     : ask(api.PUT('/api/slip-forms/{id}', { params: { path: { id } }, body: { version, name, subject, body, asks } })),
-            (_, slip) => `Version ${slip.version} of “${slip.name}” is kept. Slips that are out stay as they were.`,
+            (_, slip) => `Version ${slip.version} of “${slip.name}” is saved. Slips that are out stay as they were.`,
         );
         if (done) open(done);
     }

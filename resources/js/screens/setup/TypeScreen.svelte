@@ -65,7 +65,7 @@
             return { columns: isIn ? [...rest, name] : rest };
         });
 
-    const renamed = (member: 'label' | 'plural', words: string) => change(() => ({ [member]: words }), 'Kept.');
+    const renamed = (member: 'label' | 'plural', words: string) => change(() => ({ [member]: words }), 'Saved.');
 
     async function addType(event: SubmitEvent) {
         event.preventDefault();
@@ -201,7 +201,7 @@
                     >And several of them? <Input class="font-normal" maxlength={40} required bind:value={given.plural} /></label
                 >
                 <div class="flex gap-2">
-                    <button class="btn go">Make it</button>
+                    <button class="btn go">Create it</button>
                     <button type="button" class="btn quiet" onclick={() => (making = false)}>Not now</button>
                 </div>
             </form>

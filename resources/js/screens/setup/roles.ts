@@ -34,7 +34,7 @@ export function fileOf(role: Shapes['RoleShape'] | null): RoleFile {
 
 /** A role in a line: the widest it sees and changes, and with what it is trusted. */
 export function glance(role: Shapes['RoleShape'], offers: Shapes['RolesShape']): string {
-    if (role.isFixed) return 'May everything, always.';
+    if (role.isFixed) return 'May do everything, always.';
     const label = (reach: string) => offers.reaches.find((one) => one.kind === reach)?.label ?? reach;
     const widest = (act: string) => {
         const order = offers.reaches.map((one) => one.kind);

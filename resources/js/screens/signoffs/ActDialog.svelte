@@ -91,7 +91,7 @@
                     ? counted(taken, ['# sign-off agreed to.', '# sign-offs agreed to.'])
                     : counted(taken, ['# sign-off declined.', '# sign-offs declined.']),
             );
-        if (left[0]) toasts.complain(left.length === 1 ? left[0] : `${left.length} were not taken: ${left[0]}`);
+        if (left[0]) toasts.complain(left.length === 1 ? left[0] : `${left.length} were not accepted: ${left[0]}`);
     }
 
     async function run() {

@@ -40,7 +40,7 @@
     }
 </script>
 
-<Confirm title="From the calendar" go={changes ? 'Bring them in' : 'Close'} {busy} onconfirm={bring} {onclose}>
+<Confirm title="From the calendar" go={changes ? 'Import them' : 'Close'} {busy} onconfirm={bring} {onclose}>
     <ul class="max-h-[40vh] overflow-auto text-ink" aria-label="To-dos of the file">
         {#each tasks as task, index (index)}
             <li class="border-b border-ruled py-1.5">

@@ -50,7 +50,7 @@
     }
 </script>
 
-<Confirm title="A new task" go="Give it" {busy} onconfirm={give} {onclose}>
+<Confirm title="A new task" go="Give the task" {busy} onconfirm={give} {onclose}>
     <label class="block text-ink">What is to be done<Input maxlength={200} required bind:value={title} placeholder="Ring Marit" /></label>
     <div>
         <span class="text-ink">About</span>

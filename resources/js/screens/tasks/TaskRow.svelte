@@ -60,7 +60,7 @@
             {:else if task.priority === 'low'}<span class="chip">low</span>{/if}
             {#if task.notes}<div class="text-[12.5px] whitespace-pre-line text-ink-2">{task.notes}</div>{/if}
             {#if task.outcome}<div class="text-[12.5px] text-ink-2">
-                    {task.status === 'lapsed' ? `It lost its point: ${task.outcome}.` : `“${task.outcome}”`}
+                    {task.status === 'lapsed' ? `No longer needed: ${task.outcome}.` : `“${task.outcome}”`}
                 </div>{/if}
             <div class="text-[12.5px] text-ink-3">
                 <a class="hover:text-iris" href="/records/{task.recordType}/{task.recordId}"

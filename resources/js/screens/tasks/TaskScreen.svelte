@@ -65,7 +65,7 @@
     const nothing = {
         open: ['Nothing to do.', 'A rule gives you a task when a record needs you.'],
         done: ['Nothing done yet.', 'What you complete is kept here.'],
-        lapsed: ['Nothing has lapsed.', 'A rule can say when its task loses its point. What nobody need do any more is kept here.'],
+        lapsed: ['Nothing has lapsed.', 'A rule can say when its task is no longer needed. Such tasks stand here.'],
     };
     const inAll = (some: number) =>
         status === 'open'

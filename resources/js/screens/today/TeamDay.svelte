@@ -69,7 +69,7 @@
                 {/each}
             </tbody>
         </table>
-        <h2 class="mt-6 mb-1 px-7 max-[700px]:px-4">What slips</h2>
+        <h2 class="mt-6 mb-1 px-7 max-[700px]:px-4">Overdue in the team</h2>
         <div class="margined min-h-0!">
             {#each team.data.slipping as task (task.id)}
                 <svelte:boundary>

@@ -87,7 +87,7 @@
             {/if}
             {#if mayRules && rules.data?.rules.length === 0}<FirstSteps />{/if}
             {#if view === 'rules' && rules.data}
-                <h2 class="mb-1">Last in ink</h2>
+                <h2 class="mb-1">Latest entries</h2>
                 {#each rules.data.entries as entry (entry.number)}
                     {@const head = entry.headInLedger}
                     <a

@@ -46,7 +46,5 @@
     <p id="password-note" class="mini mt-1">At least {welcome.least} characters. A few words in a row do well.</p>
     {#if problem}<p class="note-wrong mt-1" role="alert">{problem}</p>{/if}
     <label class="mt-3 flex items-center gap-2 text-[13px]"><Checkbox class="h-4 w-4" bind:checked={shown} /> Show it</label>
-    <button class="btn go mt-5 w-full py-2" disabled={busy}
-        >{busy ? 'Coming in…' : welcome.kind === 'invite' ? 'Come in' : 'Keep it'}</button
-    >
+    <button class="btn go mt-5 w-full py-2" disabled={busy}>{busy ? 'Signing in…' : welcome.kind === 'invite' ? 'Sign in' : 'Save'}</button>
 </form>

@@ -27,7 +27,7 @@
             {:else if welcome.isError}
                 <h1 class="text-[24px]!">This link does not open</h1>
                 <p class="sub mt-3">{said(welcome.error)}</p>
-                <a class="btn mt-5 inline-block" href="/">To the door</a>
+                <a class="btn mt-5 inline-block" href="/">To sign-in</a>
             {:else}<p class="sub">Reading…</p>{/if}
         </div>
     </div>

@@ -34,7 +34,7 @@
                     ? await ask(api.PUT('/api/views/{id}', { params: { path: { id: view.id } }, body: { ...body, version: view.version } }))
                     : await ask(api.POST('/api/records/{type}/views', { params: { path: { type: type.name } }, body })),
             );
-            toasts.tell(`The view “${body.name}” is kept.`);
+            toasts.tell(`The view “${body.name}” is saved.`);
         } catch (thrown) {
             toasts.complain(said(thrown));
         }
@@ -43,8 +43,8 @@
 </script>
 
 <Confirm
-    title={view ? 'Change the view' : 'Keep what you see as a view'}
-    go="Keep it"
+    title={view ? 'Change the view' : 'Save what you see as a view'}
+    go="Save"
     {busy}
     onconfirm={() => name.trim() && save()}
     {onclose}

@@ -23,10 +23,10 @@
         try {
             const { saveWorkbook } = await import('./workbook');
             const answer = await fetch(address);
-            if (!answer.ok) throw new Error('The list cannot be taken out.');
+            if (!answer.ok) throw new Error('The list cannot be exported.');
             await saveWorkbook(await answer.text(), type.plural);
         } catch (thrown) {
-            toasts.complain(thrown instanceof Error ? thrown.message : 'The list cannot be taken out.');
+            toasts.complain(thrown instanceof Error ? thrown.message : 'The list cannot be exported.');
         }
         busy = false;
     }

@@ -26,7 +26,7 @@
             );
             await client.invalidateQueries({ queryKey: ['views', type.name] });
             arrangement.choose(views.find((one) => one.id === view.id) ?? view);
-            toasts.tell(`“${view.name}” is kept as you see it.`);
+            toasts.tell(`“${view.name}” is saved as you see it.`);
         } catch (thrown) {
             toasts.complain(said(thrown));
         }
