@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Bench;
 
-use App\Models\Person;
+use App\Models\People\Person;
 use Illuminate\Database\Connection;
 
 /** People who are signed in and click about, all at once, through the web server: how long each answer takes, and what is short first. */

@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace Bench;
 
-use App\Models\Person;
-use App\Store\Finding;
-use App\Store\RecordList;
-use App\Store\SchemaStore;
+use App\Models\People\Person;
+use App\Store\Lists\Finding;
+use App\Store\Lists\RecordList;
+use App\Store\Types\SchemaStore;
 use Illuminate\Database\Connection;
 use VividLedger\Condition\ConditionReader;
 use VividLedger\Listing\Columns;

@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace Bench;
 
-use App\Models\Person;
+use App\Models\People\Person;
 use App\Store\HouseClock;
-use App\Store\RuleStore;
-use App\Work\LineWorker;
-use App\Work\RulePublisher;
+use App\Store\Rules\RuleStore;
+use App\Work\Rules\RulePublisher;
+use App\Work\Timing\LineWorker;
 use Illuminate\Database\Connection;
 
 /** Draining many lines that are due, by one worker and by two. */

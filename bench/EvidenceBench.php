@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Bench;
 
-use App\Evidence\LookBacks;
-use App\Store\SchemaStore;
+use App\Evidence\Rehearsal\LookBacks;
+use App\Store\Types\SchemaStore;
 use Illuminate\Database\Connection;
 use Tests\Core\Support\World;
 use VividLedger\Proofread\Proofreader;

@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace Bench;
 
-use App\Models\Person;
-use App\Store\Seal\Sealer;
-use App\Store\Seal\Verifier;
+use App\Models\People\Person;
+use App\Store\Ledger\Sealer;
+use App\Store\Ledger\Verifier;
 use App\Store\Types\TypeKeeper;
 use Illuminate\Database\Connection;
 

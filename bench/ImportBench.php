@@ -4,13 +4,13 @@ declare(strict_types=1);
 
 namespace Bench;
 
-use App\Evidence\Bulk\BulkWorker;
-use App\Models\BulkJob;
-use App\Models\Person;
+use App\Evidence\Lists\BulkWorker;
+use App\Models\Lists\BulkJob;
+use App\Models\People\Person;
 use App\Store\Actor;
 use App\Store\Import\ImportStore;
-use App\Store\SaveRecord;
-use App\Store\SchemaStore;
+use App\Store\Records\SaveRecord;
+use App\Store\Types\SchemaStore;
 use Illuminate\Database\Connection;
 use VividLedger\Import\Mode;
 

@@ -4,18 +4,18 @@ declare(strict_types=1);
 
 namespace Bench;
 
-use App\Models\Person;
-use App\Models\SlipTurnRow;
+use App\Models\People\Person;
+use App\Models\Slips\SlipTurnRow;
 use App\Store\Actor;
 use App\Store\HouseClock;
-use App\Store\RuleStore;
-use App\Store\SaveRecord;
-use App\Store\SchemaStore;
-use App\Store\SlipLink;
-use App\Work\LineWorker;
-use App\Work\Mail\MailDoor;
-use App\Work\Mail\MailReader;
-use App\Work\RulePublisher;
+use App\Store\Records\SaveRecord;
+use App\Store\Rules\RuleStore;
+use App\Store\Slips\SlipLink;
+use App\Store\Types\SchemaStore;
+use App\Work\Inbound\MailDoor;
+use App\Work\Inbound\MailReader;
+use App\Work\Rules\RulePublisher;
+use App\Work\Timing\LineWorker;
 use Illuminate\Database\Connection;
 use ZBateson\MailMimeParser\MailMimeParser;
 

@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace Bench;
 
-use App\Models\Person;
-use App\Models\StoredRecord;
-use App\Store\RecordList;
-use App\Store\SchemaStore;
+use App\Models\People\Person;
+use App\Models\Records\StoredRecord;
+use App\Store\Lists\RecordList;
 use App\Store\Sql\Batch;
+use App\Store\Types\SchemaStore;
 use Illuminate\Contracts\Http\Kernel;
 use Illuminate\Database\Connection;
 use Illuminate\Http\Request;

@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace Bench;
 
-use App\Models\StoredRecord;
-use App\Store\FoundTexts;
-use App\Store\SchemaStore;
+use App\Models\Records\StoredRecord;
+use App\Store\Lists\FoundTexts;
+use App\Store\Types\SchemaStore;
 use Illuminate\Database\Connection;
 
 /** A company with many tickets, written straight into its tables, with what finds them by their words. */

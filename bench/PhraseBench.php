@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Bench;
 
 use App\Demo\Demo;
-use App\Store\SchemaStore;
+use App\Store\Types\SchemaStore;
 use Tests\Core\Support\World;
 use VividLedger\Rule\Reading\RuleReader;
 use VividLedger\Schema\RecordType;

@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace Bench;
 
-use App\Models\Person;
-use App\Models\StoredRole;
-use App\Store\RecordList;
-use App\Store\SchemaStore;
+use App\Models\Access\StoredRole;
+use App\Models\People\Person;
+use App\Store\Lists\RecordList;
+use App\Store\Types\SchemaStore;
 use Illuminate\Contracts\Http\Kernel;
 use Illuminate\Database\Connection;
 use Illuminate\Http\Request;

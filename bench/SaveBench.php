@@ -4,12 +4,12 @@ declare(strict_types=1);
 
 namespace Bench;
 
-use App\Models\Person;
+use App\Models\People\Person;
 use App\Store\Actor;
-use App\Store\RuleStore;
-use App\Store\SaveRecord;
-use App\Store\SchemaStore;
-use App\Work\RulePublisher;
+use App\Store\Records\SaveRecord;
+use App\Store\Rules\RuleStore;
+use App\Store\Types\SchemaStore;
+use App\Work\Rules\RulePublisher;
 use Illuminate\Database\Connection;
 use Illuminate\Support\Facades\DB;
 

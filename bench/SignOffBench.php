@@ -4,14 +4,14 @@ declare(strict_types=1);
 
 namespace Bench;
 
-use App\Models\Person;
+use App\Models\People\Person;
 use App\Store\Actor;
-use App\Store\RuleStore;
-use App\Store\SaveRecord;
-use App\Store\SchemaStore;
-use App\Store\SignOffDesk;
-use App\Work\LineWorker;
-use App\Work\RulePublisher;
+use App\Store\Records\SaveRecord;
+use App\Store\Rules\RuleStore;
+use App\Store\SignOffs\SignOffDesk;
+use App\Store\Types\SchemaStore;
+use App\Work\Rules\RulePublisher;
+use App\Work\Timing\LineWorker;
 use Illuminate\Contracts\Http\Kernel;
 use Illuminate\Database\Connection;
 use Illuminate\Http\Request;

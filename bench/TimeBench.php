@@ -4,12 +4,12 @@ declare(strict_types=1);
 
 namespace Bench;
 
-use App\Models\Person;
+use App\Models\People\Person;
 use App\Store\HouseClock;
-use App\Store\RuleStore;
-use App\Work\DueRows;
-use App\Work\RulePublisher;
-use App\Work\Sweep;
+use App\Store\Rules\RuleStore;
+use App\Work\Rules\RulePublisher;
+use App\Work\Timing\DueRows;
+use App\Work\Timing\Sweep;
 use Illuminate\Database\Connection;
 use VividLedger\Time\WorkingCalendar;
 use VividLedger\Time\WorkingHours;

@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace Bench;
 
-use App\Models\Person;
+use App\Models\People\Person;
 use App\Store\HouseClock;
-use App\Store\RuleStore;
-use App\Work\ClockTurner;
-use App\Work\RulePublisher;
+use App\Store\Rules\RuleStore;
+use App\Work\Rules\RulePublisher;
+use App\Work\Timing\ClockTurner;
 use Illuminate\Database\Connection;
 use VividLedger\Rule\RuleStatus;
 

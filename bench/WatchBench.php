@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Bench;
 
-use App\Models\Person;
-use App\Models\TokenScope;
+use App\Models\Access\TokenScope;
+use App\Models\People\Person;
 use Illuminate\Database\Connection;
 
 /**

@@ -3,7 +3,7 @@
 declare(strict_types=1);
 
 use App\Store\HouseClock;
-use App\Work\LineWorker;
+use App\Work\Timing\LineWorker;
 use Illuminate\Contracts\Console\Kernel;
 
 // One worker, until nothing is due at a moment.   php bench/drain.php "2026-12-01 09:00:00"

@@ -2,13 +2,13 @@
 
 declare(strict_types=1);
 
-use App\Http\AnswersInTime;
-use App\Http\NumberedRequest;
+use App\Http\Middleware\AnswersInTime;
+use App\Http\Middleware\NumberedRequest;
+use App\Http\Middleware\SecurityHeaders;
+use App\Http\Middleware\SpeaksTheirLanguage;
+use App\Http\Middleware\Tagged;
+use App\Http\Middleware\WellFormed;
 use App\Http\Problems;
-use App\Http\SecurityHeaders;
-use App\Http\SpeaksTheirLanguage;
-use App\Http\Tagged;
-use App\Http\WellFormed;
 use App\Providers\LedgerServiceProvider;
 use Illuminate\Contracts\Auth\Middleware\AuthenticatesRequests;
 use Illuminate\Foundation\Application;

@@ -2,14 +2,14 @@
 
 declare(strict_types=1);
 
-use App\Evidence\Jobs\GoThroughBulk;
-use App\Evidence\Jobs\PlayProofs;
-use App\Models\WorkerProcess;
-use App\Store\Seal\Sealer;
-use App\Work\Housekeeping;
-use App\Work\Jobs\DeliverLetters;
-use App\Work\Jobs\GoThroughRuns;
-use App\Work\Jobs\MakeCalls;
+use App\Evidence\Lists\GoThroughBulk;
+use App\Evidence\Rehearsal\PlayProofs;
+use App\Models\Operations\WorkerProcess;
+use App\Store\Ledger\Sealer;
+use App\Work\Operations\Housekeeping;
+use App\Work\Outbound\DeliverLetters;
+use App\Work\Outbound\MakeCalls;
+use App\Work\Timing\GoThroughRuns;
 use Illuminate\Support\Facades\Schedule;
 
 // What waits is called for when it comes; once a minute it is called for again, should a call have been lost.

@@ -2,16 +2,16 @@
 
 declare(strict_types=1);
 
-use App\Http\Api\FeedController;
-use App\Http\Api\MailRoomController;
-use App\Http\HookDoorController;
+use App\Http\Inbound\HookDoorController;
+use App\Http\Inbound\MailRoomController;
+use App\Http\Middleware\TokenMay;
+use App\Http\Middleware\WhileMailRoomIsOn;
+use App\Http\Outbound\UnsubscribeController;
 use App\Http\Page;
-use App\Http\Slip\SlipController;
-use App\Http\Slip\UnsubscribeController;
-use App\Http\TokenMay;
-use App\Http\WhileMailRoomIsOn;
-use App\Work\Health;
-use App\Work\Metrics;
+use App\Http\Slips\AnswerSlipController;
+use App\Http\Tasks\FeedController;
+use App\Work\Operations\Health;
+use App\Work\Operations\Metrics;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
@@ -40,13 +40,13 @@ Route::middleware('throttle:slip')->withoutMiddleware('web')->group(function ():
 
 // A reply slip: outside by the link of a letter, inside for whoever is signed in and asked.
 Route::middleware('throttle:slip')->withoutMiddleware('web')->group(function (): void {
-    Route::get('/slip/{token}', [SlipController::class, 'show'])->where('token', '[A-Za-z0-9_-]{20,60}');
-    Route::post('/slip/{token}', [SlipController::class, 'answer'])->where('token', '[A-Za-z0-9_-]{20,60}');
-    Route::post('/slip/{token}/draft', [SlipController::class, 'draft'])->where('token', '[A-Za-z0-9_-]{20,60}');
+    Route::get('/slip/{token}', [AnswerSlipController::class, 'show'])->where('token', '[A-Za-z0-9_-]{20,60}');
+    Route::post('/slip/{token}', [AnswerSlipController::class, 'answer'])->where('token', '[A-Za-z0-9_-]{20,60}');
+    Route::post('/slip/{token}/draft', [AnswerSlipController::class, 'draft'])->where('token', '[A-Za-z0-9_-]{20,60}');
 });
 Route::middleware(['auth:sanctum', TokenMay::class])->group(function (): void {
-    Route::get('/slip/mine/{id}', [SlipController::class, 'showMine']);
-    Route::post('/slip/mine/{id}', [SlipController::class, 'answerMine']);
+    Route::get('/slip/mine/{id}', [AnswerSlipController::class, 'showMine']);
+    Route::post('/slip/mine/{id}', [AnswerSlipController::class, 'answerMine']);
 });
 
 // A person's tasks as a calendar; whoever has the secret may read it.

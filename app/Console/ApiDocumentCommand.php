@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Console;
 
-use App\Http\Api\Describe\Document;
+use App\Http\Describe\Document;
 use Illuminate\Console\Command;
 
 /** Writes the description of the API from the attributes of the code. */

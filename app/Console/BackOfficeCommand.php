@@ -6,7 +6,7 @@ namespace App\Console;
 
 use App\StandIn\BackOffice;
 use App\StandIn\HttpServer;
-use App\Work\BackOfficeDoor;
+use App\Work\Outbound\BackOfficeDoor;
 use Illuminate\Console\Command;
 
 /** The back office: a stand-in for an accounting system, a process of its own on loopback. */

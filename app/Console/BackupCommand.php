@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace App\Console;
 
 use App\Store\Refused;
-use App\Work\Backup\Backup;
+use App\Work\Operations\Backup;
 use Illuminate\Console\Command;
 
 /** Keeps all there is in one file, while everybody goes on working. */

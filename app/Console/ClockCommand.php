@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace App\Console;
 
-use App\Work\ConfigurationWatch;
-use App\Work\Heartbeat;
+use App\Work\Operations\ConfigurationWatch;
+use App\Work\Operations\Heartbeat;
 use Illuminate\Console\Command;
 use Illuminate\Database\Connection;
 

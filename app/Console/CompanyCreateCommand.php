@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace App\Console;
 
-use App\Models\LinkKind;
-use App\Store\Access\NewCompany;
+use App\Models\Outbound\LinkKind;
 use App\Store\Access\PersonLinks;
 use App\Store\Refused;
+use App\Store\Setup\NewCompany;
 use Illuminate\Console\Command;
 
 /** The same as the page that opens a company, for scripts. */

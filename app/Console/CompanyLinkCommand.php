@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Console;
 
-use App\Store\Access\NewCompany;
+use App\Store\Setup\NewCompany;
 use Illuminate\Console\Command;
 
 /** For whoever runs a server that has no company yet. */

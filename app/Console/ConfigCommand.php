@@ -7,7 +7,7 @@ namespace App\Console;
 use App\Evidence\Setup\SetupFolder;
 use App\Evidence\Setup\SetupPlan;
 use App\Evidence\Setup\Setups;
-use App\Models\Person;
+use App\Models\People\Person;
 use App\Store\Refused;
 use Illuminate\Console\Command;
 use VividLedger\Rights\Role;

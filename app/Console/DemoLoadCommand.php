@@ -6,7 +6,7 @@ namespace App\Console;
 
 use App\Demo\Demo;
 use App\Store\HouseClock;
-use App\Store\ViewStore;
+use App\Store\Lists\ViewStore;
 use Illuminate\Console\Command;
 use Illuminate\Support\Facades\Cache;
 

@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace App\Console;
 
 use App\Demo\Demo;
-use App\Models\Person;
-use App\Work\BackOfficeDoor;
+use App\Models\People\Person;
+use App\Work\Outbound\BackOfficeDoor;
 use Illuminate\Console\Command;
 
 /** Prints the demo log-ins. */

@@ -4,12 +4,12 @@ declare(strict_types=1);
 
 namespace App\Console;
 
-use App\Models\Person;
-use App\Models\Task;
-use App\Models\TaskStatus;
+use App\Models\People\Person;
+use App\Models\Tasks\Task;
+use App\Models\Tasks\TaskStatus;
 use App\Store\Actor;
-use App\Store\SaveRecord;
-use App\Store\SchemaStore;
+use App\Store\Records\SaveRecord;
+use App\Store\Types\SchemaStore;
 use Illuminate\Console\Command;
 use Illuminate\Database\Connection;
 

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace App\Console;
 
-use App\Models\MailKind;
-use App\Work\Mail\MailDoor;
+use App\Models\Outbound\MailKind;
+use App\Work\Inbound\MailDoor;
 use Illuminate\Console\Command;
 
 /** Takes in a mail from a pipe, as any mail server hands it over. */

@@ -6,8 +6,8 @@ namespace App\Console;
 
 use App\StandIn\MailRoom;
 use App\StandIn\SmtpServer;
-use App\Work\ConfigurationWatch;
-use App\Work\Heartbeat;
+use App\Work\Operations\ConfigurationWatch;
+use App\Work\Operations\Heartbeat;
 use Illuminate\Console\Command;
 use Illuminate\Database\Connection;
 

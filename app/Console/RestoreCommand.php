@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace App\Console;
 
 use App\Store\Refused;
-use App\Work\Backup\Restore;
+use App\Work\Operations\Restore;
 use Illuminate\Console\Command;
 
 /** Brings a backup back, and looks whether all of it has come. */

@@ -6,7 +6,7 @@ namespace App\Console;
 
 use App\Evidence\Setup\SetupFile;
 use App\Evidence\Setup\SetupParts;
-use App\Store\RuleSchema;
+use App\Store\Rules\RuleSchema;
 use Illuminate\Console\Command;
 
 /** Writes the JSON Schemas of rule files and of setups from what the kinds and the parts say of themselves. */

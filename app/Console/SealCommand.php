@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace App\Console;
 
-use App\Models\Entry;
-use App\Store\Seal\Sealer;
+use App\Models\Ledger\Entry;
+use App\Store\Ledger\Sealer;
 use Illuminate\Console\Command;
 
 /** Seals all there is, for whoever wants a checkpoint now; the clock process does it by itself, a little later. */

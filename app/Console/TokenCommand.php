@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Console;
 
-use App\Models\Person;
+use App\Models\People\Person;
 use Illuminate\Console\Command;
 
 /** Makes a personal API token for a script. */

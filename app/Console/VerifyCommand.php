@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Console;
 
-use App\Store\Seal\Verifier;
+use App\Store\Ledger\Verifier;
 use Illuminate\Console\Command;
 
 /** Tells whether the ledger is as it was sealed. */

@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace App\Console;
 
-use App\Work\ConfigurationWatch;
-use App\Work\Heartbeat;
-use App\Work\Lane;
-use App\Work\Lanes;
+use App\Work\Operations\ConfigurationWatch;
+use App\Work\Operations\Heartbeat;
+use App\Work\Operations\Lane;
+use App\Work\Operations\Lanes;
 use Illuminate\Console\Command;
 use Illuminate\Database\Connection;
 

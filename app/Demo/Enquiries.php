@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace App\Demo;
 
-use App\Models\Hook;
-use App\Work\Hook\HookDoor;
+use App\Models\Inbound\Hook;
+use App\Work\Inbound\HookDoor;
 use StandardWebhooks\Webhook;
 
 /** In the last days the website posts what people asked there: one of them mistyped the address, and is to be mended by hand. */

@@ -4,13 +4,13 @@ declare(strict_types=1);
 
 namespace App\Demo;
 
-use App\Models\Person;
-use App\Models\StoredRecord;
+use App\Models\People\Person;
+use App\Models\Records\StoredRecord;
 use App\Store\Actor;
 use App\Store\HouseClock;
+use App\Store\Records\SaveRecord;
 use App\Store\Refused;
-use App\Store\SaveRecord;
-use App\Store\SchemaStore;
+use App\Store\Types\SchemaStore;
 use Closure;
 use VividLedger\Record\Record;
 use VividLedger\Schema\RecordType;

@@ -5,11 +5,11 @@ declare(strict_types=1);
 namespace App\Demo;
 
 use App\Models\Columns;
-use App\Models\SignOffSeat;
-use App\Models\StoredSignOff;
+use App\Models\SignOffs\SignOffSeat;
+use App\Models\SignOffs\StoredSignOff;
 use App\Store\Refused;
-use App\Store\SignOffDesk;
-use App\Work\SignOffsDue;
+use App\Store\SignOffs\SignOffDesk;
+use App\Work\SignOffs\SignOffsDue;
 use VividLedger\SignOff\Answer;
 use VividLedger\SignOff\SeatState;
 

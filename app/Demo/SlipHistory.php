@@ -4,20 +4,20 @@ declare(strict_types=1);
 
 namespace App\Demo;
 
-use App\Models\CallStatus;
 use App\Models\Columns;
-use App\Models\SlipTurnRow;
-use App\Models\StoredCall;
-use App\Models\StoredRecord;
-use App\Models\StoredSlip;
+use App\Models\Outbound\CallStatus;
+use App\Models\Outbound\StoredCall;
+use App\Models\Records\StoredRecord;
+use App\Models\Slips\SlipTurnRow;
+use App\Models\Slips\StoredSlip;
 use App\Store\Actor;
+use App\Store\Records\SaveRecord;
 use App\Store\Refused;
-use App\Store\SaveRecord;
-use App\Store\SchemaStore;
-use App\Store\SlipDesk;
-use App\Work\BackOfficeDoor;
-use App\Work\Caller;
-use App\Work\SlipsDue;
+use App\Store\Slips\SlipDesk;
+use App\Store\Types\SchemaStore;
+use App\Work\Outbound\BackOfficeDoor;
+use App\Work\Outbound\Caller;
+use App\Work\Slips\SlipsDue;
 use VividLedger\Slip\TurnState;
 
 /** Crews answer most slips, some with a no, and some not at all, so that a job goes to the next; finance gives its two numbers. */

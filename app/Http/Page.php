@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace App\Http;
 
-use App\Http\Api\Shape\PreferencesShape;
-use App\Models\Person;
+use App\Http\People\PreferencesShape;
+use App\Models\People\Person;
 use Illuminate\Contracts\View\View;
 use Illuminate\Http\Request;
 

@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace App\Http;
 
-use App\Http\Api\Describe\ProblemDocument;
+use App\Http\Describe\ProblemDocument;
 use App\Store\LedgerConnection;
-use App\Store\RecordEvents;
+use App\Store\Records\RecordEvents;
 use App\Store\Refused;
 use App\Store\RefusedFor;
 use Illuminate\Auth\Access\AuthorizationException;

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace App\Policies;
 
-use App\Models\Entry;
-use App\Models\Person;
+use App\Models\Ledger\Entry;
+use App\Models\People\Person;
 use Illuminate\Auth\Access\Response;
 use VividLedger\Record\CauseKind;
 use VividLedger\Rights\Duty;

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Policies;
 
-use App\Models\Person;
+use App\Models\People\Person;
 
 /** Who may change records, and do what belongs to the work on them. */
 final class StoredRecordPolicy

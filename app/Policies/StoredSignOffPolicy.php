@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace App\Policies;
 
-use App\Models\Person;
-use App\Models\SignOffSeat;
-use App\Models\StoredSignOff;
+use App\Models\People\Person;
+use App\Models\SignOffs\SignOffSeat;
+use App\Models\SignOffs\StoredSignOff;
 use VividLedger\Rights\Duty;
 
 /** Who sees a sign-off: whoever was asked, whoever asked for it, and whoever keeps the rules. */

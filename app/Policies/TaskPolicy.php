@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace App\Policies;
 
-use App\Models\Person;
-use App\Models\Task;
+use App\Models\People\Person;
+use App\Models\Tasks\Task;
 use Illuminate\Auth\Access\Response;
 use VividLedger\Rights\Duty;
 use VividLedger\Words\Words;

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace App\StandIn;
 
 use App\Models\Columns;
-use App\Models\MailRoomItem;
+use App\Models\Outbound\MailRoomItem;
 use App\Store\HouseClock;
 
 /** The shelf of the mail room: takes letters in, and finds them again. A letter that comes twice under one name stands there once. */

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Store;
 
+use App\Store\Setup\Company;
 use Closure;
 use VividLedger\Time\Clock;
 

@@ -4,18 +4,18 @@ declare(strict_types=1);
 
 namespace App\Store;
 
-use App\Models\CompanySettings;
-use App\Models\Endpoint;
-use App\Models\Hook;
-use App\Models\LetterVersion;
-use App\Models\Person;
-use App\Models\SlipForm;
-use App\Models\SlipFormVersion;
-use App\Models\StoredCalendar;
-use App\Models\StoredCondition;
-use App\Models\StoredLadder;
-use App\Models\StoredLetter;
-use App\Models\StoredRoute;
+use App\Models\Inbound\Hook;
+use App\Models\Library\LetterVersion;
+use App\Models\Library\StoredCalendar;
+use App\Models\Library\StoredCondition;
+use App\Models\Library\StoredLadder;
+use App\Models\Library\StoredLetter;
+use App\Models\Library\StoredRoute;
+use App\Models\Outbound\Endpoint;
+use App\Models\People\Person;
+use App\Models\Setup\CompanySettings;
+use App\Models\Slips\SlipForm;
+use App\Models\Slips\SlipFormVersion;
 use Illuminate\Database\Eloquent\Model;
 
 /**

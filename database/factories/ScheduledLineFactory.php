@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Database\Factories;
 
-use App\Models\LineSort;
-use App\Models\ScheduledLine;
+use App\Models\Timing\LineSort;
+use App\Models\Timing\ScheduledLine;
 use Illuminate\Database\Eloquent\Factories\Factory;
 
 /**

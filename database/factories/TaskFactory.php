@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Database\Factories;
 
-use App\Models\Task;
+use App\Models\Tasks\Task;
 use Illuminate\Database\Eloquent\Factories\Factory;
 
 /**

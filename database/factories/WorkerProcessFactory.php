@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Database\Factories;
 
-use App\Models\WorkerProcess;
+use App\Models\Operations\WorkerProcess;
 use Illuminate\Database\Eloquent\Factories\Factory;
 
 /**

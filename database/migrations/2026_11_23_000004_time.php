@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-use App\Store\OneWay;
+use App\Store\Ledger\OneWay;
 use Illuminate\Database\Schema\Blueprint;
 use Illuminate\Support\Facades\Schema;
 

@@ -2,9 +2,9 @@
 
 declare(strict_types=1);
 
-use App\Models\LineSort;
-use App\Models\ScheduledLine;
-use App\Store\EntriesIntoData;
+use App\Models\Timing\LineSort;
+use App\Models\Timing\ScheduledLine;
+use App\Store\Ledger\EntriesIntoData;
 use Illuminate\Database\Migrations\Migration;
 use Illuminate\Database\Schema\Blueprint;
 use Illuminate\Support\Facades\Schema;

@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-use App\Store\TypeTable;
+use App\Store\Types\TypeTable;
 use Illuminate\Database\Migrations\Migration;
 use Illuminate\Support\Facades\DB;
 

@@ -2,8 +2,8 @@
 
 declare(strict_types=1);
 
-use App\Store\FoundTexts;
-use App\Store\SchemaStore;
+use App\Store\Lists\FoundTexts;
+use App\Store\Types\SchemaStore;
 use Illuminate\Database\Migrations\Migration;
 use Illuminate\Database\Schema\Blueprint;
 use Illuminate\Support\Facades\DB;

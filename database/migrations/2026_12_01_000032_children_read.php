@@ -2,11 +2,11 @@
 
 declare(strict_types=1);
 
-use App\Models\PublishedPage;
-use App\Models\RuleRun;
-use App\Models\RuleWatch;
-use App\Models\StoredRule;
-use App\Store\RuleWatching;
+use App\Models\Rules\PublishedPage;
+use App\Models\Rules\RuleWatch;
+use App\Models\Rules\StoredRule;
+use App\Models\Timing\RuleRun;
+use App\Store\Rules\RuleWatching;
 use Illuminate\Database\Migrations\Migration;
 use VividLedger\Rule\Reading\RuleReader;
 use VividLedger\Rule\RuleStatus;

@@ -3,9 +3,9 @@
 declare(strict_types=1);
 
 use App\Models\Columns;
-use App\Models\SignOffSeat;
-use App\Models\StoredMessage;
-use App\Store\LetterLinks;
+use App\Models\Outbound\StoredMessage;
+use App\Models\SignOffs\SignOffSeat;
+use App\Store\Outbound\LetterLinks;
 use Illuminate\Database\Migrations\Migration;
 use Illuminate\Database\Schema\Blueprint;
 use Illuminate\Support\Facades\Schema;

@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-use App\Models\SlipTurnRow;
+use App\Models\Slips\SlipTurnRow;
 use Illuminate\Database\Migrations\Migration;
 use Illuminate\Database\Schema\Blueprint;
 use Illuminate\Support\Facades\DB;

@@ -12,7 +12,7 @@
     import Spine from './parts/Spine.svelte';
     import ToastStack from './parts/ToastStack.svelte';
     import { route } from './router';
-    import SignIn from './screens/signin/SignIn.svelte';
+    import SignIn from './screens/access/SignIn.svelte';
     import { session } from './state/session.svelte';
     import { tour } from './state/tour.svelte';
     import { mayChangeWaiting } from './state/waiting';
@@ -69,9 +69,9 @@
 <ThemeProvider {theme}>
     <QueryClientProvider {client}>
         {#if token}
-            {#await import('./screens/decide/DecideScreen.svelte') then { default: DecideScreen }}<DecideScreen {token} />{/await}
+            {#await import('./screens/signoffs/DecideScreen.svelte') then { default: DecideScreen }}<DecideScreen {token} />{/await}
         {:else if welcome}
-            {#await import('./screens/welcome/WelcomeScreen.svelte') then { default: WelcomeScreen }}<WelcomeScreen
+            {#await import('./screens/access/WelcomeScreen.svelte') then { default: WelcomeScreen }}<WelcomeScreen
                     token={welcome}
                 />{/await}
         {:else if session.me}

@@ -4,22 +4,24 @@ declare(strict_types=1);
 
 namespace Tests\App;
 
-use App\Evidence\Bulk\BulkWorker;
-use App\Models\HookArrival;
-use App\Models\HookOutcome;
-use App\Models\LinkKind;
-use App\Models\SignOffSeat;
+use App\Evidence\Lists\BulkWorker;
+use App\Models\Inbound\HookArrival;
+use App\Models\Inbound\HookOutcome;
+use App\Models\Outbound\LinkKind;
+use App\Models\SignOffs\SignOffSeat;
 use App\StandIn\MailRoom;
 use App\Store\Access\PersonLinks;
 use App\Store\Access\SecondFactor;
 use App\Store\HouseClock;
-use App\Store\SignOffLink;
+use App\Store\SignOffs\SignOffLink;
 use Illuminate\Http\UploadedFile;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Queue;
 use Illuminate\Testing\TestResponse;
 use Opis\JsonSchema\Errors\ErrorFormatter;
 use Opis\JsonSchema\Validator;
+use Tests\App\Access\RightsWalkTest;
+use Tests\App\SignOffs\SignOffTest;
 use Tests\App\Support\AppTestCase;
 
 /** What the API answers is what docs/openapi.json says it answers, refusals included. */

@@ -5,9 +5,10 @@ declare(strict_types=1);
 namespace Tests\App;
 
 use App\Demo\Demo;
-use App\Models\StoredMessage;
+use App\Evidence\Setup\Setups;
+use App\Models\Outbound\StoredMessage;
 use App\Store\CsvLine;
-use App\Store\Ical\Holidays;
+use App\Store\Library\Holidays;
 use Illuminate\Support\Facades\DB;
 use Random\Engine\Mt19937;
 use Random\Randomizer;
@@ -211,7 +212,7 @@ final class ForeignTest extends TimeTestCase
                 $documents[] = [basename($path), "https://vividledger.example/schema/{$name}.schema.json", json_decode($text)];
             }
         }
-        foreach ($this->app->make(\App\Evidence\Setup\Setups::class)->export() as $path => $text) {
+        foreach ($this->app->make(Setups::class)->export() as $path => $text) {
             $document = json_decode($text);
             $documents[] = [$path, "https://vividledger.example/schema/{$document->{'$schema'}}", $document];
         }

@@ -4,11 +4,16 @@ declare(strict_types=1);
 
 namespace Tests\App;
 
-use App\Models\Hook;
-use App\Models\Task;
+use App\Models\Inbound\Hook;
+use App\Models\Tasks\Task;
+use App\Store\Actor;
+use App\Store\Records\RecordEvents;
+use App\Store\Records\SaveRecord;
+use App\Store\Types\SchemaStore;
 use Illuminate\Support\Facades\DB;
 use PHPUnit\Framework\Attributes\DataProvider;
 use Tests\App\Support\AppTestCase;
+use Tests\App\Timing\LineStoriesTest;
 use VividLedger\Condition\Operator\Operators;
 use VividLedger\Record\Event;
 use VividLedger\Record\EventKind;
@@ -381,15 +386,15 @@ final class KindStoriesTest extends AppTestCase
         )['record'];
         $contact = $this->created('contact', ['name' => 'Marit', 'customer' => $customer['id']])['record'];
         $ticket = $this->ticket(['customer' => $customer['id'], 'contact' => $contact['id']])['record'];
-        $type = $this->app->make(\App\Store\SchemaStore::class)->schema()->types['ticket'];
-        $this->app->make(\App\Store\SaveRecord::class)->change($type, $ticket['id'], 1, ['hours' => '1'], new \App\Store\Actor(1));
+        $type = $this->app->make(SchemaStore::class)->schema()->types['ticket'];
+        $this->app->make(SaveRecord::class)->change($type, $ticket['id'], 1, ['hours' => '1'], new Actor(1));
         $asked = [];
         DB::listen(static function (\Illuminate\Database\Events\QueryExecuted $query) use (&$asked): void {
             if (str_starts_with(ltrim($query->sql), 'SELECT')) {
                 $asked[] = $query->sql.' '.json_encode($query->bindings);
             }
         });
-        $saved = $this->app->make(\App\Store\SaveRecord::class)->change($type, $ticket['id'], 2, ['hours' => '2'], new \App\Store\Actor(1));
+        $saved = $this->app->make(SaveRecord::class)->change($type, $ticket['id'], 2, ['hours' => '2'], new Actor(1));
         self::assertCount(5, $saved->decision->firings());
         self::assertSame($asked, array_values(array_unique($asked)));
         self::assertCount(1, preg_grep('/COUNT\(\*\)/', $asked) ?: []);
@@ -443,22 +448,22 @@ final class KindStoriesTest extends AppTestCase
         } elseif (isset($step['comment'])) {
             $this->as('bram.castellan', 'POST', "{$path}/comments", ['text' => $step['comment']])->assertCreated();
         } elseif (isset($step['reply'])) {
-            $type = $this->app->make(\App\Store\SchemaStore::class)->schema()->types['ticket'];
-            $this->app->make(\App\Store\RecordEvents::class)->reply(
+            $type = $this->app->make(SchemaStore::class)->schema()->types['ticket'];
+            $this->app->make(RecordEvents::class)->reply(
                 $type,
                 $ticket['id'],
                 $step['reply'],
                 $step['from'] ?? 'marit@brine.example',
-                new \App\Store\Actor(null),
+                new Actor(null),
             );
         } elseif (isset($step['slip']) || isset($step['hook'])) {
             $said = $step['hook'] ?? $step['slip'];
             $kind = isset($step['hook']) ? EventKind::HookBrought : EventKind::SlipAnswered;
-            $this->app->make(\App\Store\SaveRecord::class)->happen(
-                $this->app->make(\App\Store\SchemaStore::class)->schema()->types['ticket'],
+            $this->app->make(SaveRecord::class)->happen(
+                $this->app->make(SchemaStore::class)->schema()->types['ticket'],
                 $ticket['id'],
                 static fn (): Event => new Event($kind, "{$kind->value}:".random_int(1, 1_000_000), $said, from: $said),
-                new \App\Store\Actor(null),
+                new Actor(null),
                 ['from' => $said],
             );
         } elseif (isset($step['file'])) {

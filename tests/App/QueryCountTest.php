@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace Tests\App;
 
-use App\Models\Hook;
-use App\Models\HookArrival;
-use App\Models\HookOutcome;
+use App\Models\Inbound\Hook;
+use App\Models\Inbound\HookArrival;
+use App\Models\Inbound\HookOutcome;
 use App\Store\HouseClock;
-use App\Store\SignOffLink;
+use App\Store\SignOffs\SignOffLink;
 use Illuminate\Support\Facades\DB;
 use Tests\App\Support\AppTestCase;
 

@@ -1,6 +1,6 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
-import { paperRows } from '../../resources/js/screens/rules/evidence/paper.ts';
+import { paperRows } from '../../resources/js/screens/rehearsal/paper.ts';
 
 const entry = (number: number, at: string, kind = 'line') =>
     ({ entry: { number, at, kind }, own: true, whatIf: kind === 'reply', messages: [], tasks: [] }) as never;

@@ -1,6 +1,6 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
-import { rungFile, rungOf } from '../../resources/js/screens/setup/rungs';
+import { rungFile, rungOf } from '../../resources/js/screens/library/rungs';
 import type { JsonObject } from '../../resources/js/state/pointer';
 
 /** All that a rung can do, in the order it is written. */

@@ -5,11 +5,11 @@ declare(strict_types=1);
 namespace App\Evidence\Setup;
 
 use App\Models\Columns;
-use App\Models\CompanySettings;
-use App\Models\Person;
-use App\Models\StoredCalendar;
-use App\Models\TeamCalendar;
-use App\Store\CalendarKeep;
+use App\Models\Library\StoredCalendar;
+use App\Models\Library\TeamCalendar;
+use App\Models\People\Person;
+use App\Models\Setup\CompanySettings;
+use App\Store\Library\CalendarKeep;
 
 /** Working calendars, and which teams go by each. Who besides goes by one stays: people are no part of a setup. */
 final class CalendarPart extends NamedPart

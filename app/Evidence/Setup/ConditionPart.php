@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace App\Evidence\Setup;
 
-use App\Models\StoredCondition;
+use App\Models\Library\StoredCondition;
 use App\Store\Access\RecordGate;
-use App\Store\KeptStore;
+use App\Store\Library\KeptStore;
 
 /** Named conditions. */
 final class ConditionPart extends NamedPart

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace App\Evidence\Setup;
 
-use App\Models\Endpoint;
-use App\Store\EndpointStore;
+use App\Models\Outbound\Endpoint;
+use App\Store\Outbound\EndpointStore;
 
 /** Systems that rules call. What is secret of them is given where they are used, and stays there. */
 final class EndpointPart extends NamedPart

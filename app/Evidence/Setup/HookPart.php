@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace App\Evidence\Setup;
 
-use App\Models\Hook;
-use App\Store\HookStore;
+use App\Models\Inbound\Hook;
+use App\Store\Inbound\HookStore;
 
 /** Where other systems post. A hook that is new here has an address and a secret of its own; one that was here keeps both. */
 final class HookPart extends NamedPart

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace App\Evidence\Setup;
 
-use App\Models\StoredLadder;
-use App\Store\KeptStore;
+use App\Models\Library\StoredLadder;
+use App\Store\Library\KeptStore;
 
 /** Ladders: who is told when work stays undone. */
 final class LadderPart extends NamedPart

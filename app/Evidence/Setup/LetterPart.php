@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace App\Evidence\Setup;
 
-use App\Models\StoredLetter;
+use App\Models\Library\StoredLetter;
 use App\Store\Access\RecordGate;
-use App\Store\KeptStore;
+use App\Store\Library\KeptStore;
 
 /** Letters, each as its latest version. */
 final class LetterPart extends NamedPart

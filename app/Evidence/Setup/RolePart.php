@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace App\Evidence\Setup;
 
-use App\Models\StoredRole;
+use App\Models\Access\StoredRole;
 use App\Store\Access\RoleKeeper;
-use App\Store\SchemaStore;
+use App\Store\Types\SchemaStore;
 use VividLedger\Rights\Act;
 use VividLedger\Rights\Duty;
 use VividLedger\Rights\FieldAccess;

@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace App\Evidence\Setup;
 
-use App\Models\StoredRoute;
+use App\Models\Library\StoredRoute;
 use App\Store\Access\RecordGate;
-use App\Store\KeptStore;
+use App\Store\Library\KeptStore;
 
 /** Kept routes of sign-offs. */
 final class RoutePart extends NamedPart

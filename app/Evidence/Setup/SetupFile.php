@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace App\Evidence\Setup;
 
 use App\Store\JsonLines;
-use App\Store\RuleSchema;
-use App\Store\SchemaWords;
+use App\Store\Rules\RuleSchema;
+use App\Store\Rules\SchemaWords;
 use Opis\JsonSchema\Validator;
 use VividLedger\Words\Words;
 

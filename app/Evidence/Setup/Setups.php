@@ -5,11 +5,11 @@ declare(strict_types=1);
 namespace App\Evidence\Setup;
 
 use App\Store\Access\AccessEntries;
-use App\Store\Company;
 use App\Store\HouseClock;
 use App\Store\Refused;
 use App\Store\RefusedFor;
-use App\Store\SchemaStore;
+use App\Store\Setup\Company;
+use App\Store\Types\SchemaStore;
 use Illuminate\Contracts\Container\Container;
 use Illuminate\Database\Connection;
 use Illuminate\Support\Str;

@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace App\Evidence\Setup;
 
-use App\Models\SlipForm;
+use App\Models\Slips\SlipForm;
 use App\Store\Access\RecordGate;
-use App\Store\KeptStore;
+use App\Store\Library\KeptStore;
 
 /** Kept reply slips, each as its latest version. */
 final class SlipPart extends NamedPart

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Evidence\Setup;
 
-use App\Models\RecordTypeDefinition;
+use App\Models\Types\RecordTypeDefinition;
 use App\Store\Types\FieldGiven;
 use App\Store\Types\TypeCarrier;
 use VividLedger\Schema\FieldType;

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Store\Access;
 
-use App\Models\Entry;
+use App\Models\Ledger\Entry;
 use App\Store\HouseClock;
 use App\Store\Sql\Batch;
 use VividLedger\Record\CauseKind;

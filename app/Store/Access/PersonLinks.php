@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace App\Store\Access;
 
-use App\Models\LinkKind;
-use App\Models\PersonLink;
+use App\Models\Access\PersonLink;
+use App\Models\Outbound\LinkKind;
 use App\Store\Refused;
 use App\Store\RefusedFor;
 use VividLedger\Words\Words;

@@ -4,13 +4,13 @@ declare(strict_types=1);
 
 namespace App\Store\Access;
 
-use App\Models\StoredRecord;
-use App\Store\PeopleStore;
-use App\Store\RecordHistory;
+use App\Models\Records\StoredRecord;
+use App\Store\People\PeopleStore;
+use App\Store\Records\RecordHistory;
 use App\Store\Refused;
 use App\Store\RefusedFor;
-use App\Store\SchemaStore;
 use App\Store\Sql\ById;
+use App\Store\Types\SchemaStore;
 use VividLedger\Rights\Act;
 use VividLedger\Rights\FieldAccess;
 use VividLedger\Rights\Reach;

@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace App\Store\Access;
 
-use App\Models\Person;
-use App\Models\StoredRole;
+use App\Models\Access\StoredRole;
+use App\Models\People\Person;
 use App\Store\Refused;
 use App\Store\RefusedFor;
-use App\Store\SchemaStore;
+use App\Store\Types\SchemaStore;
 use App\Store\Types\Slug;
 use Illuminate\Database\Connection;
 use VividLedger\Rights\Role;

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Store\Access;
 
-use App\Models\Person;
+use App\Models\People\Person;
 use App\Store\Refused;
 use Illuminate\Database\Connection;
 use VividLedger\Words\Words;

@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace App\Store\Access;
 
-use App\Models\StoredRule;
-use App\Store\Company;
-use App\Store\KeptStore;
-use App\Store\SchemaStore;
+use App\Models\Rules\StoredRule;
+use App\Store\Library\KeptStore;
+use App\Store\Setup\Company;
+use App\Store\Types\SchemaStore;
 use VividLedger\Condition\ConditionReader;
 use VividLedger\House\Directory;
 use VividLedger\Rule\Reading\RuleReader;

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace App\Store\Access;
 
 use App\Models\Columns;
-use App\Models\StoredRecord;
+use App\Models\Records\StoredRecord;
 use VividLedger\Words\Words;
 
 /**

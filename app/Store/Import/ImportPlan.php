@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Store\Import;
 
-use App\Models\BulkJob;
+use App\Models\Lists\BulkJob;
 use VividLedger\Import\Mode;
 
 /** How the columns of a file become fields, and which records they are about. */

@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace App\Store\Import;
 
-use App\Models\StoredRecord;
-use App\Store\Company;
-use App\Store\RowToSave;
-use App\Store\SchemaStore;
+use App\Models\Records\StoredRecord;
+use App\Store\Records\RowToSave;
+use App\Store\Setup\Company;
+use App\Store\Types\SchemaStore;
 use VividLedger\Import\CellReader;
 use VividLedger\Import\ColumnGuess;
 use VividLedger\Import\Convention;

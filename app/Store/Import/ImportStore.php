@@ -4,18 +4,18 @@ declare(strict_types=1);
 
 namespace App\Store\Import;
 
-use App\Models\BulkJob;
-use App\Models\BulkKind;
-use App\Models\BulkStatus;
-use App\Models\ImportFilePiece;
-use App\Models\ImportProblem;
-use App\Models\Person;
-use App\Store\BulkStore;
-use App\Store\Company;
+use App\Models\Import\ImportFilePiece;
+use App\Models\Import\ImportProblem;
+use App\Models\Lists\BulkJob;
+use App\Models\Lists\BulkKind;
+use App\Models\Lists\BulkStatus;
+use App\Models\People\Person;
 use App\Store\LedgerConnection;
+use App\Store\Lists\BulkStore;
 use App\Store\Refused;
 use App\Store\RefusedFor;
-use App\Store\SchemaStore;
+use App\Store\Setup\Company;
+use App\Store\Types\SchemaStore;
 use VividLedger\Import\ColumnGuess;
 use VividLedger\Import\Convention;
 use VividLedger\Import\Mode;

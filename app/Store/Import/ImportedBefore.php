@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace App\Store\Import;
 
-use App\Models\BulkJob;
-use App\Models\BulkKind;
-use App\Models\BulkStatus;
+use App\Models\Lists\BulkJob;
+use App\Models\Lists\BulkKind;
+use App\Models\Lists\BulkStatus;
 use VividLedger\Import\ColumnGuess;
 use VividLedger\Import\Mode;
 use VividLedger\Schema\RecordType;

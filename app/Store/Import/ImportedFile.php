@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace App\Store\Import;
 
-use App\Models\BulkJob;
-use App\Models\ImportFilePiece;
+use App\Models\Import\ImportFilePiece;
+use App\Models\Lists\BulkJob;
 use App\Store\CsvLine;
 use App\Store\Refused;
 use App\Store\RefusedFor;

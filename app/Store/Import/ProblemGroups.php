@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace App\Store\Import;
 
-use App\Models\BulkJob;
-use App\Models\ImportProblem;
+use App\Models\Import\ImportProblem;
+use App\Models\Lists\BulkJob;
 
 /** What is wrong in a file, told once for all rows in which it is wrong in the same way. */
 final class ProblemGroups

@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace App\Store\Import;
 
-use App\Models\Person;
-use App\Models\StoredRecord;
-use App\Store\SchemaStore;
+use App\Models\People\Person;
+use App\Models\Records\StoredRecord;
+use App\Store\Types\SchemaStore;
 use VividLedger\Import\Lookup;
 use VividLedger\Schema\RecordType;
 

@@ -6,8 +6,8 @@ namespace App\Store\Sql;
 
 use App\Models\Columns;
 use App\Models\LedgerModel;
-use App\Models\Person;
-use App\Models\StoredRecord;
+use App\Models\People\Person;
+use App\Models\Records\StoredRecord;
 use Illuminate\Database\Query\Builder;
 use Illuminate\Support\Facades\DB;
 use VividLedger\Record\Record;

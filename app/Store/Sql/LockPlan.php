@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Store\Sql;
 
-use App\Models\StoredRecord;
+use App\Models\Records\StoredRecord;
 use App\Store\LedgerConnection;
 use Illuminate\Support\Facades\DB;
 use VividLedger\Schema\FieldType;

@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace App\Store\Sql;
 
-use App\Models\CompanySettings;
-use App\Models\RuleWatch;
-use App\Models\StoredRule;
+use App\Models\Rules\RuleWatch;
+use App\Models\Rules\StoredRule;
+use App\Models\Setup\CompanySettings;
 use Illuminate\Support\Facades\DB;
 use VividLedger\Rule\RuleStatus;
 

@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace App\Store\Sql;
 
 use App\Models\Columns;
-use App\Models\Person;
-use App\Models\StoredRecord;
+use App\Models\People\Person;
+use App\Models\Records\StoredRecord;
 use App\Store\Access\InSight;
 use VividLedger\Condition\Given\Given;
 use VividLedger\Condition\Order;

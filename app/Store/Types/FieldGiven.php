@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\Store\Types;
 
-use App\Store\Definition;
 use App\Store\Refused;
 use VividLedger\Record\InvalidValue;
 use VividLedger\Record\Value;

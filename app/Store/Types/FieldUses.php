@@ -4,15 +4,14 @@ declare(strict_types=1);
 
 namespace App\Store\Types;
 
-use App\Models\RecordTypeDefinition;
-use App\Models\SlipForm;
-use App\Models\StoredCondition;
-use App\Models\StoredLetter;
-use App\Models\StoredRole;
-use App\Models\StoredRoute;
-use App\Models\StoredRule;
-use App\Store\Company;
-use App\Store\Definition;
+use App\Models\Access\StoredRole;
+use App\Models\Library\StoredCondition;
+use App\Models\Library\StoredLetter;
+use App\Models\Library\StoredRoute;
+use App\Models\Rules\StoredRule;
+use App\Models\Slips\SlipForm;
+use App\Models\Types\RecordTypeDefinition;
+use App\Store\Setup\Company;
 use VividLedger\Condition\ConditionReader;
 use VividLedger\House\Directory;
 use VividLedger\Rule\Letter\Letter;

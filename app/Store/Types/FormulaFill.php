@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace App\Store\Types;
 
 use App\Models\Columns;
-use App\Models\StoredRecord;
+use App\Models\Records\StoredRecord;
 use App\Store\Refused;
 use App\Store\Sql\Batch;
 use VividLedger\Formula\ComputedFields;

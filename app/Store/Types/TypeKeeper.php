@@ -4,14 +4,11 @@ declare(strict_types=1);
 
 namespace App\Store\Types;
 
-use App\Models\CompanySettings;
-use App\Models\RecordTypeDefinition;
+use App\Models\Setup\CompanySettings;
+use App\Models\Types\RecordTypeDefinition;
 use App\Store\Access\AccessEntries;
-use App\Store\Definition;
 use App\Store\Refused;
 use App\Store\RefusedFor;
-use App\Store\SchemaStore;
-use App\Store\TypeTable;
 use Illuminate\Database\Connection;
 use VividLedger\Explain\Turns;
 use VividLedger\Schema\RecordType;

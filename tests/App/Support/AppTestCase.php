@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Tests\App\Support;
 
 use App\Demo\Demo;
-use App\Models\Person;
+use App\Models\People\Person;
 use App\Store\HouseClock;
 use Illuminate\Contracts\Console\Kernel;
 use Illuminate\Foundation\Application;

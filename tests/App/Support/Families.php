@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace Tests\App\Support;
 
-use App\Models\StoredRecord;
+use App\Models\Records\StoredRecord;
 use App\Store\Actor;
 use App\Store\LedgerConnection;
-use App\Store\SaveRecord;
+use App\Store\Records\SaveRecord;
 use Random\Engine\Mt19937;
 use Random\Randomizer;
 use VividLedger\Schema\RecordType;

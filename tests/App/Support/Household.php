@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\App\Support;
 
-use App\Models\Person;
+use App\Models\People\Person;
 use Illuminate\Contracts\Http\Kernel;
 use Illuminate\Foundation\Application;
 use Illuminate\Http\Request;

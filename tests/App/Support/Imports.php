@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\App\Support;
 
-use App\Evidence\Bulk\BulkWorker;
+use App\Evidence\Lists\BulkWorker;
 use Illuminate\Testing\TestResponse;
 
 /** Files are sent, read, tried and brought in, as the screens do it. */

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\App\Support;
 
-use App\Models\Person as Row;
+use App\Models\People\Person as Row;
 use Tests\Core\Support\Memory;
 use VividLedger\Engine\Engine;
 use VividLedger\House\Person;

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Tests\App\Support;
 
-use App\Models\StoredSignOff;
-use App\Work\SignOffsDue;
+use App\Models\SignOffs\StoredSignOff;
+use App\Work\SignOffs\SignOffsDue;
 use Illuminate\Support\Facades\DB;
 
 /** For stories about sign-offs: quotes of Jonas Pike, whose manager is Clea Harrow, whose manager is Viktor Sand. */

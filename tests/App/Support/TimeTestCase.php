@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace Tests\App\Support;
 
-use App\Store\Company;
 use App\Store\HouseClock;
-use App\Work\ClockTurner;
-use App\Work\LineWorker;
-use App\Work\Sweep;
+use App\Store\Setup\Company;
+use App\Work\Timing\ClockTurner;
+use App\Work\Timing\LineWorker;
+use App\Work\Timing\Sweep;
 use Illuminate\Support\Facades\DB;
 
 /** Stories in which time passes: the clock goes from one due moment to the next, as it does when the house clock is turned. */

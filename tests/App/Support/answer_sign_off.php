@@ -8,7 +8,7 @@ declare(strict_types=1);
  */
 
 use App\Store\Refused;
-use App\Store\SignOffDesk;
+use App\Store\SignOffs\SignOffDesk;
 use Illuminate\Contracts\Console\Kernel;
 use VividLedger\SignOff\Answer;
 

@@ -7,10 +7,10 @@ declare(strict_types=1);
  * to a hook.   php answer_slip.php TOKENS HOOK NUMBER   where tokens have commas between them
  */
 
-use App\Models\Hook;
+use App\Models\Inbound\Hook;
 use App\Store\Refused;
 use App\Store\RefusedFor;
-use App\Work\Hook\HookDoor;
+use App\Work\Inbound\HookDoor;
 use Illuminate\Contracts\Console\Kernel as Console;
 use Illuminate\Contracts\Http\Kernel;
 use Illuminate\Http\Request;

@@ -5,8 +5,8 @@ declare(strict_types=1);
 // One of several processes that finish the visits of an agreement at the same time: every so-manieth is this one's.
 
 use App\Store\Actor;
-use App\Store\SaveRecord;
-use App\Store\SchemaStore;
+use App\Store\Records\SaveRecord;
+use App\Store\Types\SchemaStore;
 use Illuminate\Contracts\Console\Kernel;
 use Illuminate\Support\Facades\DB;
 

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 // A worker that goes through work on many records until there is no more, or until it is killed.
 
-use App\Evidence\Bulk\BulkWorker;
+use App\Evidence\Lists\BulkWorker;
 use Illuminate\Contracts\Console\Kernel;
 
 require dirname(__DIR__, 3).'/vendor/autoload.php';

@@ -5,8 +5,8 @@ declare(strict_types=1);
 // One of several processes that each make a ticket of every customer, one customer after the other.   php make_tickets.php IDS PROCESS
 
 use App\Store\Actor;
-use App\Store\SaveRecord;
-use App\Store\SchemaStore;
+use App\Store\Records\SaveRecord;
+use App\Store\Types\SchemaStore;
 use Illuminate\Contracts\Console\Kernel;
 
 require dirname(__DIR__, 3).'/vendor/autoload.php';

@@ -8,9 +8,9 @@ declare(strict_types=1);
  */
 
 use App\Store\Actor;
+use App\Store\Records\SaveRecord;
 use App\Store\Refused;
-use App\Store\SaveRecord;
-use App\Store\SchemaStore;
+use App\Store\Types\SchemaStore;
 use Illuminate\Contracts\Console\Kernel;
 use Illuminate\Support\Facades\DB;
 

@@ -8,8 +8,8 @@ declare(strict_types=1);
  */
 
 use App\Store\LedgerConnection;
-use App\Store\SaveRecord;
-use App\Store\SchemaStore;
+use App\Store\Records\SaveRecord;
+use App\Store\Types\SchemaStore;
 use Illuminate\Contracts\Console\Kernel;
 use Tests\App\Support\Families;
 

@@ -5,8 +5,8 @@
     import { api, ask, said, type Shapes } from '../../api/client';
     import ProgressBar from '../../parts/ProgressBar.svelte';
     import ImportProblems from './ImportProblems.svelte';
-    import BulkActs from '../records/BulkActs.svelte';
-    import { isUndo, shareOf } from '../records/bulk';
+    import BulkActs from '../lists/BulkActs.svelte';
+    import { isUndo, shareOf } from '../lists/bulk';
     import { toasts } from '../../state/toasts.svelte';
     import { counted, within } from '../../state/words';
 

@@ -1,5 +1,5 @@
 import { api, ask, Refusal, type Shapes } from '../../api/client';
-import { csvOf } from '../records/list/csv';
+import { csvOf } from '../lists/csv';
 
 const PIECE = 1_000_000;
 const MOST = 50_000_000;

@@ -12,7 +12,7 @@
     import { toasts } from '../../state/toasts.svelte';
     import Hint from '../../parts/Hint.svelte';
     import Tabs from '../../parts/Tabs.svelte';
-    import Pages from '../records/list/Pages.svelte';
+    import Pages from '../lists/Pages.svelte';
     import { Eye } from '@lucide/svelte';
 
     /* Every part in every state, for whoever builds screens: what stands here is what all screens are made of. */

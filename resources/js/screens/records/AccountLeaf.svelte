@@ -9,8 +9,8 @@
     import CommentBox from './CommentBox.svelte';
     import MessagesLeaf from './MessagesLeaf.svelte';
     import RelatedLeaf from './RelatedLeaf.svelte';
-    import SignOffOfRecord from './SignOffOfRecord.svelte';
-    import SlipOfRecord from './SlipOfRecord.svelte';
+    import SignOffOfRecord from '../signoffs/SignOffOfRecord.svelte';
+    import SlipOfRecord from '../slips/SlipOfRecord.svelte';
     import { moment } from '../../state/moments';
     import { clock } from '../../state/session.svelte';
 

@@ -9,7 +9,7 @@
     import { isChangeable } from '../../state/changeable';
     import type { Json } from '../../state/pointer';
     import { changeValue } from './changeValue';
-    import { taken } from './list/taken';
+    import { taken } from '../lists/taken';
     import { say } from '../../state/words';
 
     /* Changes one value of a record where it stands. Without a field, it asks first which. */

@@ -5,12 +5,12 @@
     import Tabs from '../../parts/Tabs.svelte';
     import type { Document } from '../../state/document.svelte';
     import { session } from '../../state/session.svelte';
-    import AskWhy from './evidence/AskWhy.svelte';
-    import LookBack from './evidence/LookBack.svelte';
-    import Pages from './evidence/Pages.svelte';
-    import Proofs from './evidence/Proofs.svelte';
-    import Remarks from './evidence/Remarks.svelte';
-    import Rehearse from './evidence/Rehearse.svelte';
+    import AskWhy from '../rehearsal/AskWhy.svelte';
+    import LookBack from '../rehearsal/LookBack.svelte';
+    import Pages from '../rehearsal/Pages.svelte';
+    import Proofs from '../rehearsal/Proofs.svelte';
+    import Remarks from '../rehearsal/Remarks.svelte';
+    import Rehearse from '../rehearsal/Rehearse.svelte';
 
     type Tab = 'rehearse' | 'look' | 'remarks' | 'proofs' | 'entries' | 'pages';
     let { rule, page, onreload }: { rule: Shapes['RuleShape']; page: Document; onreload: () => void } = $props();

@@ -3,14 +3,14 @@
     import { createQuery, useQueryClient } from '@tanstack/svelte-query';
     import { api, ask, said } from '../../api/client';
     import Stamp from '../../parts/Stamp.svelte';
-    import SetAside from './SetAside.svelte';
+    import SetAside from '../timing/SetAside.svelte';
     import { crumbs } from '../../state/crumbs.svelte';
     import { moment } from '../../state/moments';
     import { session } from '../../state/session.svelte';
     import { toasts } from '../../state/toasts.svelte';
     import { say, within } from '../../state/words';
     import Tabs from '../../parts/Tabs.svelte';
-    import { KINDS } from './fields';
+    import { KINDS } from '../types/fields';
 
     crumbs.set({ label: 'Setup' });
     const client = useQueryClient();

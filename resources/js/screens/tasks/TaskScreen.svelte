@@ -11,7 +11,7 @@
     import Area from '../../parts/fields/Area.svelte';
     import DateField from '../../parts/fields/DateField.svelte';
     import { go } from '../../router';
-    import RecordPreview from '../records/RecordPreview.svelte';
+    import RecordPreview from '../lists/RecordPreview.svelte';
     import { dropped } from '../../parts/dropped';
     import FileButton from '../../parts/fields/FileButton.svelte';
     import BringTasks from './BringTasks.svelte';

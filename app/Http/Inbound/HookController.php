@@ -1,0 +1,161 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Inbound;
+
+use App\Http\Describe\Body;
+use App\Http\Describe\Controller;
+use App\Http\Describe\Ok;
+use App\Http\Setup\StartShape;
+use App\Models\Columns;
+use App\Models\Inbound\Hook;
+use App\Models\Inbound\HookArrival;
+use App\Models\Inbound\HookOutcome;
+use App\Store\Inbound\HookStore;
+use App\Store\People\PeopleStore;
+use App\Store\Records\RecordInput;
+use App\Store\Refused;
+use App\Store\RefusedFor;
+use App\Store\Setup\Company;
+use App\Store\Types\SchemaStore;
+use App\Work\Inbound\HookDoor;
+use App\Work\Inbound\HookReading;
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Response;
+use OpenApi\Attributes as OA;
+use VividLedger\Record\Display;
+use VividLedger\Record\Value;
+use VividLedger\Words\Words;
+
+/** Hooks, to which other systems post, and what arrived there. */
+final class HookController extends Controller
+{
+    private const BODY = [
+        'name' => 'string', 'recordType' => 'string', 'takes' => 'objects', 'starts?' => 'objects', 'knownBy?' => 'string',
+        'mayCreate' => 'boolean', 'isOpen' => 'boolean', 'freshSecret?' => 'boolean',
+    ];
+
+    private const MOST = 50;
+
+    /** What is longer is shown in part, and can be taken again as it is only. */
+    private const LONGEST = 20_000;
+
+    public function __construct(
+        private readonly HookStore $hooks,
+        private readonly HookDoor $door,
+        private readonly SchemaStore $schemas,
+        private readonly PeopleStore $names,
+        private readonly Company $company,
+    ) {
+    }
+
+    #[OA\Get(path: '/api/hooks', operationId: 'hooks', description: 'The addresses to which other systems post.', tags: ['hooks'],
+        responses: [new Ok(HookShape::class, list: true)])]
+    public function index(): JsonResponse
+    {
+        $refused = HookArrival::rows()->where('outcome', HookOutcome::Refused->value)->groupBy('hook_id')
+            ->selectRaw('hook_id, COUNT(*) AS count')->pluck('count', 'hook_id')->all();
+
+        return new JsonResponse(Hook::query()->orderBy('name')->get()->map(
+            static fn (Hook $hook): HookShape => self::shape($hook, null, (int) ($refused[$hook->id] ?? 0)),
+        )->all());
+    }
+
+    #[OA\Post(path: '/api/hooks', operationId: 'keepHook', description: 'Opens an address to which another system can post.',
+        tags: ['hooks'], requestBody: new Body(self::BODY), responses: [new Ok(HookShape::class, status: 201)])]
+    public function store(HookInput $request): JsonResponse
+    {
+        [$hook, $secret] = $this->hooks->keep(null, null, $request->given());
+
+        return new JsonResponse(self::shape($hook, $secret, 0), 201);
+    }
+
+    #[OA\Put(path: '/api/hooks/{id}', operationId: 'changeHook', description: 'Changes what arrives there becomes, or gives it another '
+        .'secret.', tags: ['hooks'], requestBody: new Body(['version' => 'integer'] + self::BODY), responses: [new Ok(HookShape::class)])]
+    public function update(int $id, HookInput $request): HookShape
+    {
+        [$hook, $secret] = $this->hooks->keep($id, self::number($request->validated(), 'version'), $request->given());
+
+        return self::shape($hook, $secret, HookArrival::query()->where('hook_id', $id)->where('outcome', HookOutcome::Refused)->count());
+    }
+
+    #[OA\Delete(path: '/api/hooks/{id}', operationId: 'dropHook', description: 'Closes the address for good; what it made stays.',
+        tags: ['hooks'], responses: [new Ok])]
+    public function destroy(int $id): Response
+    {
+        $this->hooks->drop($id);
+
+        return response()->noContent();
+    }
+
+    #[OA\Get(path: '/api/hooks/{id}/arrivals', operationId: 'hookArrivals', description: 'What arrived there, the latest first.',
+        tags: ['hooks'], responses: [new Ok(HookArrivalShape::class, list: true)])]
+    public function arrivals(int $id): JsonResponse
+    {
+        $this->hook($id);
+        // A list is asked for again and again: it brings no more of a long text than is shown.
+        $rows = HookArrival::query()->where('hook_id', $id)->latest('id')->limit(self::MOST)
+            ->select(['id', 'hook_id', 'key', 'at', 'outcome', 'record_type', 'record_id', 'times', 'trouble'])
+            ->selectRaw('LEFT(raw, ?) AS raw', [self::LONGEST + 1])->get();
+        foreach ($rows->whereNotNull('record_id')->groupBy('record_type') as $type => $ofType) {
+            $this->names->rememberTitles((string) $type, Columns::ints($ofType->pluck('record_id')));
+        }
+
+        return new JsonResponse($rows->map($this->arrival(...))->all());
+    }
+
+    #[OA\Post(path: '/api/hooks/{id}/try', operationId: 'tryHook', description: 'Says what would come of something that arrived there; '
+        .'nothing is done.', tags: ['hooks'], requestBody: new Body(['text' => 'string']), responses: [new Ok(HookReadShape::class)])]
+    public function look(int $id, HookTextInput $request, HookReading $reading, RecordInput $input): HookReadShape
+    {
+        $hook = $this->hook($id);
+        $type = $this->schemas->schema()->type($hook->record_type) ?? throw new Refused('no_type', Words::say('Its record type is gone.'));
+        $read = $reading->of($hook, $type, (string) $request->validated()['text']);
+        $values = [];
+        $display = Display::spoken($this->names, $this->company->zone());
+        foreach ($input->checked($type, $read->values, $read->record) as $name => $value) {
+            $values[$type->fields[$name]->label] = $display->of($type->fields[$name], $value);
+        }
+
+        return new HookReadShape($read->record?->id, $read->record === null ? '' : $type->numberOf($read->record->id), $values);
+    }
+
+    #[OA\Post(path: '/api/hook-arrivals/{id}/again', operationId: 'takeHookAgain', description: 'Takes once more what could not be taken, '
+        .'as it was or mended.', tags: ['hooks'], requestBody: new Body(['text?' => 'string']),
+        responses: [new Ok(HookArrivalShape::class)])]
+    public function again(int $id, HookTextInput $request): HookArrivalShape
+    {
+        $text = $request->validated()['text'] ?? null;
+
+        return $this->arrival($this->door->again($id, $text === null ? null : (string) $text));
+    }
+
+    private function hook(int $id): Hook
+    {
+        return Hook::query()->find($id) ?? throw new Refused('not_found', Words::say('There is no such hook.'), RefusedFor::Missing);
+    }
+
+    private function arrival(HookArrival $arrival): HookArrivalShape
+    {
+        $record = $arrival->record_id;
+
+        return new HookArrivalShape(
+            $arrival->id, $arrival->key, Value::instantText($arrival->at), $arrival->outcome->value, $arrival->record_type, $record,
+            $record === null ? '' : $this->schemas->schema()->type($arrival->record_type)?->numberOf($record) ?? '',
+            $record === null ? '' : $this->names->title($arrival->record_type, $record) ?? '', $arrival->times, $arrival->trouble,
+            mb_substr($arrival->raw, 0, self::LONGEST), mb_strlen($arrival->raw) <= self::LONGEST,
+        );
+    }
+
+    private static function shape(Hook $hook, ?string $secret, int $refused): HookShape
+    {
+        return new HookShape(
+            $hook->id, $hook->name, $hook->version, url("/hook/{$hook->key}"), $secret, $hook->record_type,
+            array_map(static fn (array $one): TakenShape => new TakenShape($one['path'], $one['field']), $hook->takes),
+            array_map(static fn (array $one): StartShape => new StartShape($one['field'], $one['value']), $hook->starts),
+            $hook->known_by, $hook->may_create, $hook->is_open, $hook->turned_away,
+            $hook->turned_away_at === null ? null : Value::instantText($hook->turned_away_at), $refused,
+        );
+    }
+}

@@ -1,0 +1,186 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Ledger;
+
+use App\Http\Records\ChangeShape;
+use App\Http\Records\HeadShape;
+use App\Http\Rules\OutcomeShape;
+use App\Models\Ledger\Entry;
+use App\Models\Records\FieldChange;
+use App\Store\People\PeopleStore;
+use App\Store\Setup\Company;
+use App\Store\Types\SchemaStore;
+use VividLedger\Explain\Detail;
+use VividLedger\Explain\EntryWords;
+use VividLedger\Explain\FieldDifference;
+use VividLedger\Explain\Headline;
+use VividLedger\Explain\ReadEntry;
+use VividLedger\Explain\Told;
+use VividLedger\House\Person;
+use VividLedger\Record\Display;
+use VividLedger\Record\Record;
+use VividLedger\Record\Value;
+use VividLedger\Schema\FieldType;
+
+/** Entries as the API gives them, in ink and on paper: what they keep is put into words here, and nowhere else. */
+final readonly class EntryShapes
+{
+    private EntryWords $words;
+
+    public function __construct(private SchemaStore $schemas, private PeopleStore $names, Company $company, private SeenEntries $seen)
+    {
+        $this->words = new EntryWords($schemas->schema(), $names, Display::spoken($names, $company->zone()));
+    }
+
+    /**
+     * Fetches at once what all of these name: records by their titles, and people.
+     *
+     * @param  list<Entry>  $entries  with their fields
+     */
+    public function remember(array $entries): void
+    {
+        $people = [];
+        $records = [];
+        foreach ($entries as $entry) {
+            array_push(
+                $people,
+                ...(array) ($entry->data['person'] ?? []),
+                ...array_column($entry->data['did'] ?? [], 'person'),
+                ...array_merge(...array_column($entry->data['did'] ?? [], 'asked')),
+                ...array_column($entry->data['happened'] ?? [], 'person'),
+                ...array_column($entry->data['happened'] ?? [], 'other'),
+            );
+            if ($entry->record_type !== null && $entry->record_id !== null) {
+                $records[$entry->record_type][] = $entry->record_id;
+            }
+            $values = [
+                ...$entry->fields->map(
+                    static fn (FieldChange $field): array => [$field->record_type, $field->field, $field->before],
+                )->all(),
+                ...$entry->fields->map(static fn (FieldChange $field): array => [$field->record_type, $field->field, $field->after])->all(),
+                ...array_map(
+                    static fn (array $did): array => [$did['type'] ?? '', $did['field'] ?? '', $did['before'] ?? null],
+                    $entry->data['did'] ?? [],
+                ),
+                ...array_map(
+                    static fn (array $did): array => [$did['type'] ?? '', $did['field'] ?? '', $did['after'] ?? null],
+                    $entry->data['did'] ?? [],
+                ),
+            ];
+            foreach ($values as [$type, $name, $value]) {
+                $field = is_int($value) && is_string($type) ? $this->schemas->schema()->type($type)?->field($name) : null;
+                if ($field?->type === FieldType::Person) {
+                    $people[] = $value;
+                } elseif ($field?->type === FieldType::Reference) {
+                    $records[(string) $field->target][] = $value;
+                }
+            }
+        }
+        $this->seen->remember($entries);
+        $this->names->rememberPeople(array_values(array_filter($people, is_int(...))));
+        foreach ($records as $type => $ids) {
+            $this->names->rememberTitles($type, $ids);
+        }
+    }
+
+    /** @param  Entry  $entry  with its actor, rule and fields */
+    public function of(Entry $entry): EntryShape
+    {
+        $type = $entry->record_type === null ? null : $this->schemas->schema()->type($entry->record_type);
+        $id = $entry->record_id;
+        $own = array_filter(
+            $this->seen->fields($entry),
+            static fn (FieldChange $field): bool => $field->record_type === $entry->record_type && $field->record_id === $id,
+        );
+        $changes = array_map(
+            static fn (FieldChange $field): FieldDifference => new FieldDifference($field->field, $field->before, $field->after),
+            array_values($own),
+        );
+        $data = $this->seen->data($entry);
+
+        return $this->shape(
+            $entry->id, Value::instantText($entry->at),
+            $this->read(
+                $entry->kind,
+                $entry->via->value,
+                $entry->actor?->name,
+                $entry->rule?->name,
+                $entry->page,
+                $type?->name,
+                $id,
+                $changes,
+                $data,
+            ),
+            $entry->actor?->id, $entry->actor?->handle, $type->name ?? $entry->record_type, $id,
+            $type === null || $id === null ? null : $this->names->title($type->name, $id),
+            $entry->rule_id, $entry->task_id, $entry->cause_id, $data, $entry->request,
+        );
+    }
+
+    /** An entry of a rehearsal. */
+    /** A record that only a rehearsal made, for others to name it. */
+    public function suppose(Record $record): void
+    {
+        $title = $record->value($this->schemas->schema()->types[$record->type]->title);
+        $this->names->call($record->type, $record->id, is_string($title) ? $title : null);
+    }
+
+    public function onPaper(int $number, \DateTimeImmutable $at, Told $told, string $via, ?Person $who, ?int $cause): EntryShape
+    {
+        $record = $told->record;
+        $type = $this->schemas->schema()->types[$record->type];
+        $title = $record->value($type->title);
+        $data = (array) json_decode((string) json_encode($told->data), true);
+
+        return $this->shape(
+            $number, Value::instantText($at),
+            $this->read(
+                $told->kind,
+                $via,
+                $who?->name,
+                $told->rule?->name,
+                $told->rule?->page,
+                $type->name,
+                $record->id,
+                $told->changes,
+                $data,
+            ),
+            $who?->id, $who?->handle, $type->name, $record->id, is_string($title) ? $title : $type->numberOf($record->id),
+            $told->rule?->id, null, $cause, $data,
+        );
+    }
+
+    /**
+     * @param  list<FieldDifference>  $changes
+     * @param  array<array-key, mixed>  $data
+     */
+    private function read(
+        string $kind, string $via, ?string $who, ?string $rule, ?int $page, ?string $type, ?int $id, array $changes, array $data,
+    ): ReadEntry {
+        $number = $type === null || $id === null ? null : $this->schemas->schema()->type($type)?->numberOf($id);
+        $said = $type === null ? [] : $this->words->changes($type, $changes);
+
+        return new ReadEntry($kind, $via, $who, $rule, $page, $number, $said, $this->words->data($data));
+    }
+
+    /** @param  array<array-key, mixed>  $data */
+    private function shape(
+        int $number, string $at, ReadEntry $read, ?int $whoId, ?string $whoHandle, ?string $type, ?int $id, ?string $title, ?int $rule,
+        ?int $task, ?int $cause, array $data, ?string $request = null,
+    ): EntryShape {
+        $why = is_array($data['why'] ?? null) ? VerdictShape::kept($data['why']) : null;
+
+        return new EntryShape(
+            $number, $read->kind, $at, $read->who, $whoId, $whoHandle, $read->via, $type, $id, $read->number, $title, $rule, $read->rule,
+            $read->page, $task, $cause,
+            array_map(static fn (array $change): ChangeShape => new ChangeShape(...$change), $read->changes),
+            HeadShape::of(
+                (new Headline($read, false))->said(),
+            ), HeadShape::of((new Headline($read, true))->said()), (new Detail($read))->said(),
+            array_map(OutcomeShape::of(...), $read->kept->rows('did')), $why, $read->wasAnswered(), $read->kept->data,
+            $request,
+        );
+    }
+}

@@ -1,0 +1,55 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Ledger;
+
+use App\Http\Rehearsal\FindingShape;
+use OpenApi\Attributes as OA;
+use VividLedger\Engine\Verdict;
+use VividLedger\Words\Words;
+
+/** What a rule made of a change. */
+#[OA\Schema]
+final readonly class VerdictShape
+{
+    public function __construct(
+        #[OA\Property(enum: ['fires', 'trigger', 'forestalled', 'conditions', 'no_turn', 'guard_held'])]
+        public string $reason,
+        #[OA\Property]
+        public string $sentence,
+        #[OA\Property]
+        public string $trigger,
+        #[OA\Property]
+        public bool $triggered,
+        #[OA\Property]
+        public FindingShape $conditions,
+        #[OA\Property]
+        public string $guard,
+        #[OA\Property]
+        public bool $ready,
+    ) {
+    }
+
+    public static function of(Verdict $verdict): self
+    {
+        return new self(
+            $verdict->reason->value,
+            $verdict->sentence,
+            $verdict->trigger,
+            $verdict->triggered,
+            FindingShape::of($verdict->conditions),
+            $verdict->guard,
+            $verdict->ready,
+        );
+    }
+
+    /** @param  array<array-key, mixed>  $kept  as an entry keeps it */
+    public static function kept(array $kept): self
+    {
+        return new self(
+            (string) $kept['reason'], Words::say((string) $kept['sentence']), (string) $kept['trigger'], (bool) $kept['triggered'],
+            FindingShape::kept($kept['conditions']), (string) $kept['guard'], (bool) $kept['ready'],
+        );
+    }
+}

@@ -1,0 +1,88 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Library;
+
+use App\Models\Ledger\Entry;
+use App\Store\HouseClock;
+use App\Store\Records\PaperFacts;
+use App\Store\Records\RecordHistory;
+use App\Store\Refused;
+use App\Store\RefusedFor;
+use App\Store\Rules\RuleStore;
+use App\Store\Setup\Company;
+use App\Store\Types\SchemaStore;
+use VividLedger\Facts\Standing;
+use VividLedger\House\Directory;
+use VividLedger\Message\Address;
+use VividLedger\Record\Alteration;
+use VividLedger\Record\Change;
+use VividLedger\Record\Display;
+use VividLedger\Record\Record;
+use VividLedger\Rule\Line\SendMessage;
+use VividLedger\Rule\Performance\Marks;
+use VividLedger\Rule\Performance\Performance;
+use VividLedger\Schema\RecordType;
+use VividLedger\Shape\Context;
+use VividLedger\Shape\Node;
+use VividLedger\Shape\Part;
+use VividLedger\Words\Words;
+
+/** Performs a message line on a record without keeping anything, to show what would go out. */
+final readonly class LetterPreview
+{
+    public function __construct(
+        private SchemaStore $schemas,
+        private PaperFacts $facts,
+        private Directory $directory,
+        private Company $company,
+        private HouseClock $clock,
+        private RecordHistory $history,
+    ) {
+    }
+
+    /** What a message says of “the change” is shown with the last one that was recorded. */
+    private function lastChange(Record $record): ?Alteration
+    {
+        $last = Entry::query()->about($record->type, $record->id)->whereIn('kind', ['created', 'changed'])->max('id');
+
+        return $last === null ? null : $this->history->change((int) $last)?->alteration();
+    }
+
+    /** @param  array<mixed>  $line  as a rule file writes it */
+    public function of(RecordType $type, array $line, int $id, int $by): PreviewShape
+    {
+        $record = $this->facts->record($type->name, $id) ?? throw Refused::noRecord($type, $id);
+        $context = new Context($this->schemas->schema(), $this->directory, $type, $this->company->zone());
+        $node = new Node(['kind' => SendMessage::kind()] + $line, '/line');
+        $context->row(Part::Line, $node);
+        $message = SendMessage::read($context, $node) ?? throw new Refused(
+            'unfinished_line',
+            $context->sheet->problems[0]->message ?? Words::say('The line is not finished.'),
+            RefusedFor::Invalid,
+            RuleStore::listed($context->sheet->problems),
+        );
+        $now = $this->clock->now();
+        $standing = new Standing($this->facts, $this->schemas->schema());
+        $performance = new Performance(
+            $record,
+            $type,
+            $standing,
+            $this->schemas->schema(),
+            new Display($standing, $this->company->zone()),
+            $now,
+            $this->company->zone(),
+            new Change($record, $record, $by, $now, told: $this->lastChange($record)),
+            new Marks(null),
+        );
+        $sent = $message->preview($performance);
+        $said = static fn (Address $address): string => $address->text();
+
+        return new PreviewShape(
+            array_map($said, $sent->to), array_map($said, $sent->cc), $sent->replyTo?->text(), $sent->subject, $sent->html, $sent->text,
+            $sent->path, $sent->missing,
+            $sent->to === [] ? Words::say('Nobody would get it: {path}.', path: $sent->path) : null,
+        );
+    }
+}

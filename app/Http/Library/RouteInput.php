@@ -1,0 +1,19 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Library;
+
+use Illuminate\Foundation\Http\FormRequest;
+
+final class RouteInput extends FormRequest
+{
+    /** @return array<string, mixed> */
+    public function rules(): array
+    {
+        return [
+            'version' => 'sometimes|integer', 'recordType' => 'sometimes|string', 'name' => 'present|nullable|string',
+            'steps' => 'present|array|max:10',
+        ];
+    }
+}

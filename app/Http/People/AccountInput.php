@@ -1,0 +1,16 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\People;
+
+use Illuminate\Foundation\Http\FormRequest;
+
+final class AccountInput extends FormRequest
+{
+    /** @return array<string, mixed> */
+    public function rules(): array
+    {
+        return ['before' => 'nullable|integer'];
+    }
+}

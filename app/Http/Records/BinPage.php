@@ -1,0 +1,23 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Records;
+
+use OpenApi\Attributes as OA;
+
+/** Records that were deleted, the latest first. */
+#[OA\Schema]
+final readonly class BinPage
+{
+    /**
+     * @param  list<GoneShape>  $records
+     */
+    public function __construct(
+        #[OA\Property(items: new OA\Items(type: GoneShape::class))]
+        public array $records,
+        #[OA\Property(description: 'What to ask for to see earlier ones; null when there are none.', nullable: true)]
+        public ?int $before,
+    ) {
+    }
+}

@@ -1,0 +1,16 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Records;
+
+use Illuminate\Foundation\Http\FormRequest;
+
+final class FollowInput extends FormRequest
+{
+    /** @return array<string, mixed> */
+    public function rules(): array
+    {
+        return ['follows' => 'required|boolean'];
+    }
+}

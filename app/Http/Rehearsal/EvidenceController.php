@@ -1,0 +1,174 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Rehearsal;
+
+use App\Evidence\Rehearsal\LookBacks;
+use App\Evidence\Rehearsal\Rehearsals;
+use App\Evidence\Rules\FieldRules;
+use App\Evidence\Rules\Proofreading;
+use App\Evidence\Rules\WrittenRules;
+use App\Http\Describe\Body;
+use App\Http\Describe\Controller;
+use App\Http\Describe\Ok;
+use App\Http\Describe\Query;
+use App\Http\Ledger\EntryInput;
+use App\Http\Records\RecordShape;
+use App\Http\Records\RecordShapes;
+use App\Http\Types\FieldRuleShape;
+use App\Http\Writing\WrittenRuleInput;
+use App\Store\Access\SeenRules;
+use App\Store\HouseClock;
+use App\Store\Records\RecordHistory;
+use App\Store\Refused;
+use App\Store\RefusedFor;
+use Illuminate\Http\JsonResponse;
+use OpenApi\Attributes as OA;
+use Symfony\Component\HttpFoundation\StreamedResponse;
+use VividLedger\Proofread\Remark;
+use VividLedger\Words\Words;
+
+/** Evidence about a rule before it is in force: its life on one record, and what proofreading finds. Nothing is touched. */
+final class EvidenceController extends Controller
+{
+    #[
+        OA\Post(
+            path: '/api/remarks',
+            operationId: 'remarks',
+            description: 'What proofreading finds in a rule file that reads soundly; of one that does not, nothing. Nothing is kept.',
+            tags: ['evidence'],
+            requestBody: new Body(['file' => 'object', 'rule?' => 'integer']),
+            responses: [new Ok(RemarkShape::class, list: true)],
+        ),
+    ]
+    public function remarks(WrittenRuleInput $request, WrittenRules $written, Proofreading $proofreading): JsonResponse
+    {
+        $given = $request->validated();
+        $rule = $written->page($given['file'], self::number($given, 'rule'))->rule;
+
+        return new JsonResponse(array_map(static fn (Remark $remark): RemarkShape => new RemarkShape(
+            $remark->level->value, $remark->at, $remark->code, $remark->message, $remark->advice, $remark->fix === null ? null
+                : new FixShape(
+                    $remark->fix->label,
+                    $remark->fix->at,
+                    $remark->fix->value === null ? null : ['value' => $remark->fix->value],
+                ),
+        ), $rule === null ? [] : $proofreading->remarks($rule, $given['file'])));
+    }
+
+    #[
+        OA\Get(
+            path: '/api/schema/{type}/fields/{field}/rules',
+            operationId: 'fieldRules',
+            description: 'Which rules in force could ever change a field.',
+            tags: ['evidence'],
+            responses: [new Ok(FieldRuleShape::class, list: true)],
+        ),
+    ]
+    public function fieldRules(string $type, string $field, FieldRules $rules, SeenRules $readable): JsonResponse
+    {
+        $seen = $this->seenType($type);
+        $found = $seen->field($field) === null ? [] : $rules->of($seen->name, $field);
+
+        return new JsonResponse(array_values(array_map(
+            static fn (array $found): FieldRuleShape => new FieldRuleShape(...$found),
+            array_filter($found, static fn (array $found): bool => $readable->mayPage($found['rule'])),
+        )));
+    }
+
+    #[
+        OA\Post(
+            path: '/api/look-back',
+            operationId: 'lookBack',
+            description: 'Replays a rule file over the recorded history, beside the page in force. Answers line by line '
+                .'(application/x-ndjson) while it goes; whoever has seen enough hangs up.',
+            tags: ['evidence'],
+            requestBody: new Body(['file' => 'object', 'rule?' => 'integer', 'from?' => 'string', 'until?' => 'string']),
+            responses: [
+                new OA\Response(
+                    response: 200,
+                    description: 'A JSON document on each line; the last has "final": true.',
+                    content: new OA\MediaType(mediaType: 'application/x-ndjson', schema: new OA\Schema(type: 'string')),
+                ),
+            ],
+        ),
+    ]
+    public function lookBack(LookBackInput $request, WrittenRules $written, LookBacks $lookBacks, HouseClock $clock): StreamedResponse
+    {
+        $given = $request->validated();
+        $rule = $written->finished($given['file'], self::number($given, 'rule'));
+        if (! $rule->own && $rule->again !== null) {
+            throw new Refused(
+                'not_possible',
+                Words::say('A rule that watches related records, and is ready again by a change of its own record, cannot be looked back '
+                    .'on. Leave out “ready again”, or rehearse it.'),
+                RefusedFor::Invalid,
+            );
+        }
+        $from = new \DateTimeImmutable($given['from'] ?? '2000-01-01T00:00:00Z');
+        $until = isset($given['until']) ? new \DateTimeImmutable($given['until']) : $clock->now();
+
+        return new StreamedResponse(static function () use ($lookBacks, $rule, $from, $until): void {
+            // As long as somebody watches; who hangs up ends it.
+            set_time_limit(0);
+            foreach ($lookBacks->over($rule, $from, $until) as $piece) {
+                echo json_encode($piece, JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE)."\n";
+                if (ob_get_level() > 0 && ! app()->runningUnitTests()) {
+                    ob_flush();
+                }
+                flush();
+                if (connection_aborted() === 1) {
+                    return;
+                }
+            }
+        }, 200, ['Content-Type' => 'application/x-ndjson', 'X-Accel-Buffering' => 'no', 'Cache-Control' => 'no-store']);
+    }
+
+    #[
+        OA\Get(
+            path: '/api/records/{type}/{id}/then',
+            operationId: 'recordThen',
+            description: 'A record as it stood just after an entry.',
+            tags: ['records'],
+            parameters: [new Query('entry', 'integer', isNeeded: true)],
+            responses: [new Ok(RecordShape::class)],
+        ),
+    ]
+    public function then(string $type, int $id, EntryInput $request, RecordHistory $history, RecordShapes $records): RecordShape
+    {
+        $given = $request->validated();
+        $record = $history->recordAfter($this->type($type), $id, (int) $given['entry']) ?? throw new Refused(
+            'not_found',
+            Words::say('There was no such record then.'),
+            RefusedFor::Missing,
+        );
+
+        return $records->of($this->type($type), [$record])[0];
+    }
+
+    #[
+        OA\Post(
+            path: '/api/rehearse',
+            operationId: 'rehearse',
+            description: 'Plays a rule file on a record: {"id"}, {"pick": "matched", "nearly" or "made_up"} or {"values"}. What happens '
+                .'first is proposed when it is left out. Nothing is kept.',
+            tags: ['evidence'],
+            requestBody: new Body([
+                'file' => 'object', 'rule?' => 'integer', 'record?' => 'object', 'opening?' => 'object', 'whatIfs?' => 'objects',
+                'others?' => 'boolean',
+            ]),
+            responses: [new Ok(RehearsalShape::class)],
+        ),
+    ]
+    public function play(RehearsalInput $request, WrittenRules $written, Rehearsals $rehearsals, RehearsalShapes $shapes): RehearsalShape
+    {
+        $given = $request->validated();
+        $rule = $written->finished($given['file'], self::number($given, 'rule'));
+
+        return $shapes->of(
+            $rule,
+            $rehearsals->play($rule, array_filter($given, static fn (mixed $value): bool => $value !== null), $this->person($request)->id),
+        );
+    }
+}

@@ -1,0 +1,163 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\SignOffs;
+
+use App\Models\Columns;
+use App\Models\People\Person;
+use App\Models\SignOffs\SignOffSeat;
+use App\Models\SignOffs\StoredSignOff;
+use App\Store\Access\SeenTexts;
+use App\Store\People\PeopleStore;
+use App\Store\Types\SchemaStore;
+use Illuminate\Database\Eloquent\Builder;
+use VividLedger\Record\Value;
+use VividLedger\Rights\Duty;
+use VividLedger\SignOff\Hold;
+use VividLedger\SignOff\Seat;
+use VividLedger\SignOff\SeatState;
+use VividLedger\SignOff\SignOffStatus;
+use VividLedger\SignOff\Talk;
+
+/** Reads sign-offs, with the names of all they mention. */
+final readonly class SignOffs
+{
+    private const WITH = ['seats', 'rule:id,name'];
+
+    public function __construct(private SchemaStore $schemas, private PeopleStore $names, private SeenTexts $texts)
+    {
+    }
+
+    /** @return list<SignOffShape> those that wait, the one that has waited longest first; of the others the latest first */
+    public function listed(string $box, Person $me, int $limit): array
+    {
+        if ($box !== 'waiting') {
+            return $this->read(self::of($box, $me)->limit($limit)->latest('id'), $me);
+        }
+        // Found through the index of seats: of ten thousand only the first are looked at.
+        $ids = Columns::ints(self::seats($me, SeatState::Waiting)->orderBy('sign_off_id')->limit($limit)->pluck('sign_off_id'));
+
+        return $this->read(StoredSignOff::query()->whereIn('id', $ids)->orderBy('id'), $me);
+    }
+
+    public function count(string $box, Person $me): int
+    {
+        return $box === 'waiting' ? self::seats($me, SeatState::Waiting)->count() : self::of($box, $me)->count();
+    }
+
+    public function one(StoredSignOff $signOff, Person $me): SignOffShape
+    {
+        return $this->shapes([$signOff->load(self::WITH)], $me)[0];
+    }
+
+    /**
+     * Those about one record, the latest first.
+     *
+     * @return list<SignOffShape>
+     */
+    public function ofRecord(string $type, int $id, Person $me): array
+    {
+        return $this->read(StoredSignOff::query()->where('record_type', $type)->where('record_id', $id)->latest('id')->limit(20), $me);
+    }
+
+    /**
+     * @param  list<StoredSignOff>  $rows
+     * @return list<SignOffShape>
+     */
+    public function shapes(array $rows, Person $me): array
+    {
+        $this->remember($rows);
+
+        return array_map(fn (StoredSignOff $row): SignOffShape => $this->shape($row, $me), $rows);
+    }
+
+    /** @return Builder<StoredSignOff> */
+    private static function of(string $box, Person $me): Builder
+    {
+        $seats = static fn (SeatState ...$states): Builder => self::seats($me, ...$states)->select('sign_off_id');
+
+        return match ($box) {
+            'waiting' => StoredSignOff::query()->whereIn('id', $seats(SeatState::Waiting)),
+            'asked' => StoredSignOff::query()->where('asker_id', $me->id),
+            'decided' => StoredSignOff::query()->whereIn('id', $seats(SeatState::Yes, SeatState::No)->where('by_itself', false)),
+            default => StoredSignOff::query(),
+        };
+    }
+
+    /** @return Builder<SignOffSeat> somebody's */
+    private static function seats(Person $me, SeatState ...$states): Builder
+    {
+        return SignOffSeat::query()->where('person_id', $me->id)->whereIn('state', $states);
+    }
+
+    /**
+     * @param  Builder<StoredSignOff>  $signOffs
+     * @return list<SignOffShape>
+     */
+    private function read(Builder $signOffs, Person $me): array
+    {
+        $rows = $signOffs->with(self::WITH)->get();
+        foreach ($rows->groupBy('record_type') as $type => $of) {
+            $this->names->rememberTitles($type, array_values($of->pluck('record_id')->all()));
+        }
+
+        return $this->shapes(array_values($rows->all()), $me);
+    }
+
+    /** @param  list<StoredSignOff>  $rows  whose people are fetched together */
+    private function remember(array $rows): void
+    {
+        $people = [];
+        foreach ($rows as $row) {
+            $people[] = $row->asker_id;
+            foreach ($row->seats as $seat) {
+                array_push($people, $seat->person_id, $seat->for_id);
+            }
+        }
+        $this->names->rememberPeople(array_values(array_filter($people, is_int(...))));
+    }
+
+    private function shape(StoredSignOff $row, Person $me): SignOffShape
+    {
+        $number = $this->schemas->schema()->type($row->record_type)?->numberOf($row->record_id) ?? '';
+        // Taken from its row once: a cast column is cast at each look.
+        $signOff = $row->signOff();
+        $isOpen = $signOff->status === SignOffStatus::Waiting;
+        $mayMove = $isOpen && ($signOff->asker === $me->id || $me->may(Duty::WriteRules));
+
+        return new SignOffShape(
+            $row->id, $signOff->status->value, $this->texts->shown($row->why, $row->tells), $row->record_type, $row->record_id, $number,
+            $this->names->title($row->record_type, $row->record_id) ?? $number, $this->name($signOff->asker), $row->rule_id,
+            $row->rule->name ?? '', $row->entry_id, $signOff->step + 1, $signOff->needed, Value::instantText($signOff->startedAt),
+            self::iso($signOff->endedAt), array_map($this->seat(...), $signOff->seats, array_keys($signOff->seats)),
+            $signOff->waitsFor($me->id) !== null,
+            $mayMove,
+            $mayMove,
+            $isOpen && $row->hold !== Hold::Nothing && ! $row->released,
+        );
+    }
+
+    private function seat(Seat $seat, int $place): SeatShape
+    {
+        return new SeatShape(
+            $seat->step + 1, $seat->person, $this->name($seat->person) ?? '', $seat->state->value, Value::instantText($seat->askedAt),
+            self::iso($seat->due), self::iso($seat->at), $seat->comment, $seat->byItself, $place, $this->name($seat->for),
+            $seat->asksBack(), array_map(fn (Talk $talk): TalkShape => new TalkShape(
+                $this->name($talk->by) ?? '',
+                Value::instantText($talk->at),
+                $talk->text,
+            ), $seat->talk),
+        );
+    }
+
+    private function name(?int $person): ?string
+    {
+        return $person === null ? null : $this->names->person($person)?->name;
+    }
+
+    private static function iso(?\DateTimeImmutable $at): ?string
+    {
+        return $at === null ? null : Value::instantText($at);
+    }
+}

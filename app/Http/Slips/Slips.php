@@ -1,0 +1,99 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Slips;
+
+use App\Models\People\Person;
+use App\Models\Slips\SlipTurnRow;
+use App\Models\Slips\StoredSlip;
+use App\Store\Access\InSight;
+use App\Store\Access\SeenTexts;
+use App\Store\People\PeopleStore;
+use App\Store\Slips\SlipLines;
+use App\Store\Types\SchemaStore;
+use Illuminate\Database\Eloquent\Builder;
+use Illuminate\Support\Collection;
+use VividLedger\Record\Value;
+use VividLedger\Slip\SlipStatus;
+use VividLedger\Slip\TurnState;
+
+/** Reads slips as the screens show them. */
+final readonly class Slips
+{
+    public function __construct(private SchemaStore $schemas, private PeopleStore $names, private SlipLines $lines,
+        private InSight $inSight, private SeenTexts $texts)
+    {
+    }
+
+    /** @return list<SlipShape> the latest first */
+    public function listed(string $box, Person $me, int $limit): array
+    {
+        return $this->shapes($this->box($box, $me)->latest('id')->limit($limit)->get(), $me);
+    }
+
+    public function count(string $box, Person $me): int
+    {
+        return $this->box($box, $me)->count();
+    }
+
+    /** @return list<SlipShape> of one record, the latest first */
+    public function ofRecord(string $type, int $id, Person $me): array
+    {
+        return $this->shapes(StoredSlip::query()->with(['turns', 'rule'])->where('record_type', $type)->where('record_id', $id)
+            ->latest('id')->limit(20)->get(), $me);
+    }
+
+    public function one(StoredSlip $slip, Person $me): SlipShape
+    {
+        return $this->shapes(new Collection([$slip->load(['turns', 'rule'])]), $me)[0];
+    }
+
+    /** @return Builder<StoredSlip> */
+    private function box(string $box, Person $me): Builder
+    {
+        $slips = StoredSlip::query()->with(['turns', 'rule']);
+
+        return match ($box) {
+            'mine' => $slips->where('status', SlipStatus::Waiting)->whereHas('turns', static fn (Builder $turns): Builder => $turns
+                ->where('person_id', $me->id)->where('state', TurnState::Waiting)),
+            'waiting' => $this->inSight->about($slips)->where('status', SlipStatus::Waiting),
+            default => $this->inSight->about($slips),
+        };
+    }
+
+    /**
+     * @param  Collection<int, StoredSlip>  $slips
+     * @return list<SlipShape>
+     */
+    private function shapes(Collection $slips, Person $me): array
+    {
+        foreach ($slips->groupBy('record_type') as $type => $ofType) {
+            $this->names->rememberTitles((string) $type, array_values($ofType->pluck('record_id')->all()));
+        }
+
+        return array_values($slips->map(fn (StoredSlip $slip): SlipShape => $this->shape($slip, $me))->all());
+    }
+
+    private function shape(StoredSlip $slip, Person $me): SlipShape
+    {
+        $at = static fn (?\DateTimeImmutable $moment): ?string => $moment === null ? null : Value::instantText($moment);
+
+        return new SlipShape(
+            $slip->id, $this->texts->shown($slip->subject, $slip->tells), $slip->record_type, $slip->record_id,
+            $this->schemas->schema()->type($slip->record_type)?->numberOf($slip->record_id) ?? '',
+            $this->names->title($slip->record_type, $slip->record_id) ?? '', $slip->rule->name ?? '', $slip->status->value,
+            $slip->status->said(), Value::instantText($slip->started_at), $at($slip->ended_at), $at($slip->wakes_at),
+            array_values($slip->turns->map(static fn (SlipTurnRow $turn): SlipTurnShape => new SlipTurnShape(
+                $turn->name, $turn->state->value, Value::instantText($turn->sent_at), $at($turn->due_at), $turn->nudged,
+                $at($turn->ended_at),
+            ))->all()),
+            array_map(fn (array $one): SlipAnswerShape => new SlipAnswerShape($one['asked'], $this->texts->shown(
+                $one['said'], isset($one['path']) ? ["{$slip->record_type}:{$slip->record_id}:{$one['path']}"] : [],
+            )), $slip->said ?? []),
+            $slip->turns->contains(static fn (SlipTurnRow $turn): bool => $turn->person_id === $me->id
+                && $turn->state === TurnState::Waiting),
+            $this->lines->line($slip)?->plan()->next !== null,
+        );
+    }
+}

@@ -1,0 +1,107 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Types;
+
+use App\Http\Describe\Body;
+use App\Http\Describe\Controller;
+use App\Http\Describe\Ok;
+use App\Http\Rehearsal\MadeShape;
+use App\Store\Types\FieldUses;
+use App\Store\Types\TypeKeeper;
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
+use Illuminate\Http\Response;
+use OpenApi\Attributes as OA;
+
+/** Record types and their fields, made and changed by whoever sets the house up. */
+final class TypeController extends Controller
+{
+    private const FIELD = [
+        'required?' => 'boolean', 'help?' => 'string', 'min?' => 'string', 'max?' => 'string', 'choices?' => 'objects',
+        'section?' => 'string', 'default?' => 'string', 'unique?' => 'boolean', 'requiredAt?' => 'strings', 'formula?' => 'string',
+        'onDelete?' => 'keep|refuse|clear|along',
+    ];
+
+    public function __construct(private readonly TypeKeeper $keeper)
+    {
+    }
+
+    #[OA\Post(path: '/api/types', operationId: 'addType', description: 'Makes a record type with a name, an owner and notes.',
+        tags: ['schema'], requestBody: new Body(['label' => 'string', 'plural' => 'string']),
+        responses: [new Ok(MadeShape::class, status: 201)])]
+    public function store(TypeInput $request): JsonResponse
+    {
+        $given = $request->validated();
+
+        return new JsonResponse(new MadeShape(
+            $this->keeper->add($given['label'], $given['plural'], $this->person($request)->id),
+        ), 201);
+    }
+
+    #[OA\Patch(path: '/api/types/{type}', operationId: 'changeType', description: 'Changes what a record type is called, the order of its '
+        .'fields, and what its list shows. What is left out stays.', tags: ['schema'], requestBody: new Body([
+            'version' => 'integer', 'label?' => 'string', 'plural?' => 'string', 'fields?' => 'strings', 'columns?' => 'strings',
+        ]), responses: [new Ok])]
+    public function update(string $type, TypeInput $request): Response
+    {
+        $given = $request->validated();
+        $this->keeper->change($type, (int) $given['version'], $given, $this->person($request)->id);
+
+        return response()->noContent();
+    }
+
+    #[OA\Post(path: '/api/types/{type}/fields', operationId: 'addField', description: 'Adds a field; records have it at once, empty.',
+        tags: ['schema'], requestBody: new Body([
+            'label' => 'string', 'type' => 'string', 'target?' => 'string', 'currency?' => 'string', 'scale?' => 'integer',
+            'numbering?' => 'string',
+        ] + self::FIELD), responses: [new Ok(MadeShape::class, status: 201)])]
+    public function addField(string $type, FieldInput $request): JsonResponse
+    {
+        return new JsonResponse(new MadeShape(
+            $this->keeper->addField($type, $request->validated(), $this->person($request)->id),
+        ), 201);
+    }
+
+    #[OA\Patch(path: '/api/types/{type}/fields/{field}', operationId: 'changeField', description: 'Changes a field. What is left out '
+        .'stays; a choice that is left out is retired.', tags: ['schema'],
+        requestBody: new Body(['version' => 'integer', 'label?' => 'string'] + self::FIELD), responses: [new Ok])]
+    public function changeField(string $type, string $field, FieldInput $request): Response
+    {
+        $given = $request->validated();
+        $this->keeper->changeField($type, $field, (int) $given['version'], $given, $this->person($request)->id);
+
+        return response()->noContent();
+    }
+
+    #[OA\Get(path: '/api/types/{type}/fields/{field}/uses', operationId: 'fieldUses',
+        description: 'What would read worse without the field: '
+        .'rules, letters, slips, routes, conditions, lists, and roles that name it.', tags: ['schema'],
+        responses: [new Ok(UseShape::class, list: true)])]
+    public function uses(string $type, string $field, FieldUses $uses): JsonResponse
+    {
+        return new JsonResponse(array_map(
+            static fn (array $use): UseShape => new UseShape(...$use),
+            $uses->of($this->type($type)->name, $field),
+        ));
+    }
+
+    #[OA\Delete(path: '/api/types/{type}/fields/{field}', operationId: 'retireField', description: 'Retires a field that no rule names. '
+        .'Its values are kept.', tags: ['schema'], responses: [new Ok])]
+    public function retire(string $type, string $field, Request $request): Response
+    {
+        $this->keeper->retire($type, $field, $this->person($request)->id);
+
+        return response()->noContent();
+    }
+
+    #[OA\Post(path: '/api/types/{type}/fields/{field}/back', operationId: 'bringFieldBack', description: 'Brings a retired field back, '
+        .'with its values.', tags: ['schema'], responses: [new Ok])]
+    public function bringBack(string $type, string $field, Request $request): Response
+    {
+        $this->keeper->bringBack($type, $field, $this->person($request)->id);
+
+        return response()->noContent();
+    }
+}

@@ -1,0 +1,58 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Writing;
+
+use App\Http\Describe\Body;
+use App\Http\Describe\Controller;
+use App\Http\Describe\Ok;
+use App\Store\Access\InSight;
+use App\Store\Setup\Company;
+use OpenApi\Attributes as OA;
+use VividLedger\Condition\ConditionReader;
+use VividLedger\House\Directory;
+use VividLedger\Rule\Reading\RuleReader;
+use VividLedger\Shape\Asked;
+use VividLedger\Shape\Context;
+use VividLedger\Shape\EditorSort;
+use VividLedger\Shape\Node;
+use VividLedger\Shape\Sheet;
+
+/** What a word of a rule, or of a list's filter, can become. */
+final class OfferController extends Controller
+{
+    #[
+        OA\Post(
+            path: '/api/offers',
+            operationId: 'offers',
+            description: 'What the editor of one word offers. The word is named by its place in the file (a JSON Pointer) and the sort '
+                .'of its editor. A filter is given as {filter} with its record type.',
+            tags: ['rules'],
+            requestBody: new Body(['file' => 'object', 'at' => 'string', 'by' => 'string', 'on?' => 'string']),
+            responses: [new Ok(ChoicesShape::class)],
+        ),
+    ]
+    public function index(
+        OfferInput $request,
+        RuleReader $reader,
+        InSight $inSight,
+        Directory $directory,
+        Company $company,
+    ): ChoicesShape {
+        $given = $request->validated();
+        $asked = new Asked($given['at'], EditorSort::from($given['by']));
+        if (isset($given['on'])) {
+            $sheet = new Sheet($asked, isOfChange: false);
+            $context = new Context(
+                $inSight->schema(), $directory, $inSight->sight()->type($this->type($given['on'])), $company->zone(), $sheet,
+            );
+            ConditionReader::read($context, new Node($given['file']['filter'] ?? null, '/filter'));
+
+            return EditorShapes::choices($sheet->offers, $sheet->ways);
+        }
+        $page = $reader->read($given['file'], asked: $asked);
+
+        return EditorShapes::choices($page->offers, $page->ways);
+    }
+}

@@ -1,0 +1,24 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Writing;
+
+use VividLedger\Text\Misreading;
+use VividLedger\Text\TextReading;
+
+/** What a typed text was read to, as the API says it. */
+final class TextShapes
+{
+    /** @param  \Closure(array<mixed>): string  $print */
+    public static function of(TextReading $reading, \Closure $print): TextShape
+    {
+        return new TextShape($reading->file, array_map(static fn (Misreading $misread): MisreadingShape => new MisreadingShape(
+            $misread->line, $misread->position, $misread->word, $misread->message(), array_slice($misread->expected, 0, 200),
+            array_slice($misread->offers, 0, 200), $misread->meant,
+        ), $reading->misread), array_map(
+            static fn (array $json): MeaningShape => new MeaningShape($print($json), $json),
+            $reading->readings,
+        ));
+    }
+}

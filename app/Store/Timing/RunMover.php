@@ -1,0 +1,140 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Store\Timing;
+
+use App\Models\Columns;
+use App\Models\Timing\LineSort;
+use App\Models\Timing\LineStatus;
+use App\Models\Timing\RuleRun;
+use App\Models\Timing\ScheduledLine;
+use App\Store\HouseClock;
+use App\Store\Records\PaperFacts;
+use App\Store\Records\StoredFacts;
+use App\Store\Setup\Company;
+use App\Store\Types\SchemaStore;
+use VividLedger\Engine\StruckCode;
+use VividLedger\Facts\PencilledLine;
+use VividLedger\Facts\Run;
+use VividLedger\Rule\Line\Placed;
+use VividLedger\Rule\Performance\Performance;
+use VividLedger\Rule\Rule;
+
+/**
+ * Moves runs that are in play to the next page of their rule. A line keeps its place on the page: one still to come gets the
+ * new page's time, one that is gone is struck out, and one that is new is pencilled in unless its time has passed.
+ */
+final readonly class RunMover
+{
+    public function __construct(
+        private SchemaStore $schemas,
+        private Company $company,
+        private HouseClock $clock,
+    ) {
+    }
+
+    public function inPlay(int $rule): int
+    {
+        return RuleRun::query()->inPlay()->where('rule_id', $rule)->count();
+    }
+
+    /**
+     * @param  bool  $apply  otherwise it is only counted
+     * @return array{runs: int, moved: int, struck: int, added: int} how many runs, and what becomes of their lines
+     */
+    public function move(Rule $page, bool $apply): array
+    {
+        $count = ['runs' => 0, 'moved' => 0, 'struck' => 0, 'added' => 0];
+        $ids = RuleRun::query()->inPlay()->where('rule_id', $page->id)->where('page', '<>', $page->page)->orderBy('id')->pluck('id')->all();
+        foreach (array_chunk($ids, 200) as $chunk) {
+            $at = [$this->schemas, $this->clock->now(), $this->company->zone()];
+            $facts = $apply ? new StoredFacts(...$at) : new PaperFacts(...$at);
+            // The records first: what moves their dates, or does their lines, holds them, and waits.
+            $facts->rememberRecords($page->on, Columns::ints(RuleRun::rows()->whereIn('id', $chunk)->distinct()->pluck('record_id')));
+            $inked = [];
+            $ended = ScheduledLine::rows()->whereIn('run_id', $chunk)->whereNotIn('status', LineStatus::TO_COME)->distinct();
+            foreach ($ended->get(['run_id', 'place']) as $row) {
+                $inked[(int) $row->run_id][(int) $row->place] = true;
+            }
+            $runs = RunsInPlay::byIds($chunk);
+            foreach ($runs as $run) {
+                foreach ($this->one($run, $page, $facts, $inked[$run->id] ?? [], $apply) as $what => $number) {
+                    $count[$what] += $number;
+                }
+                $count['runs']++;
+            }
+            if ($apply) {
+                RuleRun::rows()->whereIn('id', $chunk)->update(['page' => $page->page]);
+                RuleRun::close($chunk);
+            }
+        }
+
+        return $count;
+    }
+
+    /**
+     * @param  array<int, true>  $inked  places whose line has come to its end
+     * @return array{moved: int, struck: int, added: int}
+     */
+    private function one(Run $run, Rule $page, StoredFacts|PaperFacts $facts, array $inked, bool $apply): array
+    {
+        $count = ['moved' => 0, 'struck' => 0, 'added' => 0];
+        $record = $facts->record($run->type, $run->record);
+        if ($record === null) {
+            return $count;
+        }
+        $type = $this->schemas->schema()->types[$run->type];
+        $waiting = [];
+        foreach ($run->lines as $line) {
+            $waiting[$line->place] = $line;
+        }
+        $due = function (Placed $placed, int $turn) use ($run, $record, $type, $facts, $page): ?\DateTimeImmutable {
+            $waitsFor = $placed->timing?->waitsFor();
+            $tasks = $waitsFor === null ? null : $facts->tasksOf($run->id, $waitsFor);
+            $occasion = Performance::occasionOf($record, $type, $facts, $this->company->zone(), $run->startedAt, $tasks, $turn);
+            $at = $placed->timing === null ? null : $occasion->when($placed->timing);
+
+            return $at === null || $page->limits === null ? $at : $page->limits->allowed($at, $occasion);
+        };
+        foreach ($page->lines as $placed) {
+            if ($placed->timing === null) {
+                continue;
+            }
+            $line = $waiting[$placed->place] ?? null;
+            unset($waiting[$placed->place]);
+            $at = $due($placed, $line->turn ?? 1);
+            if ($line !== null) {
+                $count['moved'] += $at?->getTimestamp() === $line->due?->getTimestamp() ? 0 : 1;
+                if ($apply) {
+                    ScheduledLine::rows()->where('id', $line->id)->update([
+                        'due_at' => $at === null ? null : Columns::moment($at), 'page' => $page->page, 'kind' => $placed->kind,
+                        'said' => mb_substr($placed->said, 0, 200),
+                    ]);
+                }
+            } elseif (! isset($inked[$placed->place]) && ($at === null || $at > $this->clock->now())) {
+                $count['added']++;
+                if ($apply) {
+                    ScheduledLine::query()->create([
+                        'sort' => LineSort::Line, 'kind' => $placed->kind, 'due_at' => $at, 'record_type' => $run->type,
+                        'record_id' => $run->record,
+                        'entry_id' => $run->entry, 'run_id' => $run->id, 'rule_id' => $page->id, 'page' => $page->page,
+                        'place' => $placed->place, 'said' => mb_substr($placed->said, 0, 200),
+                    ]);
+                }
+            }
+        }
+        $gone = array_map(static fn (PencilledLine $line): int => $line->id, array_values($waiting));
+        if ($gone !== []) {
+            $count['struck'] += count($gone);
+            if ($apply) {
+                ScheduledLine::rows()->whereIn('id', $gone)->update(ScheduledLine::struck(
+                    StruckCode::NewPage,
+                    'the new page has no such line',
+                ));
+            }
+        }
+
+        return $count;
+    }
+}
