@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace Bench;
 
 use App\Models\People\Person;
-use App\Store\Lists\Finding;
 use App\Store\Lists\RecordList;
+use App\Store\Lists\RecordSearch;
 use App\Store\Types\SchemaStore;
 use Illuminate\Database\Connection;
 use VividLedger\Condition\ConditionReader;
@@ -65,12 +65,12 @@ final class DeskBench
                 ."MATCH(title, body) AGAINST('+ficus* +lobby77*' IN BOOLEAN MODE)) ORDER BY t.id DESC LIMIT 25",
             ],
             'find two words among all records' => [
-                static fn () => app(Finding::class)->records('monstera lobby123', 20),
+                static fn () => app(RecordSearch::class)->records('monstera lobby123', 20),
                 "SELECT record_type, record_id, title FROM found_texts WHERE MATCH(title, body) AGAINST('+monstera* +lobby123*' IN BOOLEAN "
                 .'MODE) ORDER BY id DESC LIMIT 20',
             ],
             'find a word that is misspelt' => [
-                static fn () => app(Finding::class)->records('monstrea lobby123', 20),
+                static fn () => app(RecordSearch::class)->records('monstrea lobby123', 20),
                 "SELECT record_type, record_id, title FROM found_texts WHERE MATCH(title, body) AGAINST('+monstera* +lobby123*' IN BOOLEAN "
                 .'MODE) ORDER BY id DESC LIMIT 20',
             ],

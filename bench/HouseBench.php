@@ -7,7 +7,7 @@ namespace Bench;
 use App\Models\People\Person;
 use App\Store\Ledger\Sealer;
 use App\Store\Ledger\Verifier;
-use App\Store\Types\TypeKeeper;
+use App\Store\Types\TypeRepository;
 use Illuminate\Database\Connection;
 
 /** What running a house costs: the ledger is sealed and verified, and a field is added to a type with very many records. */
@@ -61,7 +61,7 @@ final class HouseBench
         foreach (['text' => ['Remark', 'VARCHAR(190)', ''], 'date' => ['Looked at on', 'DATE', 'ADD INDEX (plain)']] as $type => $made) {
             [$label, $column, $index] = $made;
             $from = hrtime(true);
-            $name = app(TypeKeeper::class)->addField('partner', ['label' => $label, 'type' => $type], $by);
+            $name = app(TypeRepository::class)->addField('partner', ['label' => $label, 'type' => $type], $by);
             $seconds = (hrtime(true) - $from) / 1e9;
             $db->statement("ALTER TABLE records_partner DROP COLUMN {$name}");
             $from = hrtime(true);

@@ -12,7 +12,7 @@ use App\Store\Records\SaveRecord;
 use App\Store\Rules\RuleStore;
 use App\Store\Slips\SlipLink;
 use App\Store\Types\SchemaStore;
-use App\Work\Inbound\MailDoor;
+use App\Work\Inbound\InboundMail;
 use App\Work\Inbound\MailReader;
 use App\Work\Rules\RulePublisher;
 use App\Work\Timing\LineWorker;
@@ -119,7 +119,7 @@ final class LetterBench
     public static function in(): void
     {
         $mails = array_map(self::mail(...), range(1, self::MAILS));
-        $door = app(MailDoor::class);
+        $door = app(InboundMail::class);
         $door->take(self::mail(0));
         $from = hrtime(true);
         array_map($door->take(...), $mails);

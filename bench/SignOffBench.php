@@ -8,7 +8,7 @@ use App\Models\People\Person;
 use App\Store\Actor;
 use App\Store\Records\SaveRecord;
 use App\Store\Rules\RuleStore;
-use App\Store\SignOffs\SignOffDesk;
+use App\Store\SignOffs\SignOffService;
 use App\Store\Types\SchemaStore;
 use App\Work\Rules\RulePublisher;
 use App\Work\Timing\LineWorker;
@@ -79,7 +79,7 @@ final class SignOffBench
     /** A decision writes its entry, the end of the sign-off, and what three lines do that waited for it. */
     private static function decision(Connection $db, int $clea): void
     {
-        $desk = app(SignOffDesk::class);
+        $desk = app(SignOffService::class);
         $worker = app(LineWorker::class);
         self::ask(self::ROUNDS * self::A_ROUND + 1);
         $ids = $db->table('sign_offs')->where('id', '>', self::OPEN + 1)->orderBy('id')->pluck('id')->all();
@@ -142,7 +142,7 @@ final class SignOffBench
         $again = new RowsAgain($db);
         self::ask(1);
         $last = (int) $db->table('sign_offs')->max('id');
-        $again->watch(static fn () => app(SignOffDesk::class)->answer($last, $clea->id, Answer::Yes, ''));
+        $again->watch(static fn () => app(SignOffService::class)->answer($last, $clea->id, Answer::Yes, ''));
         $from = hrtime(true);
         for ($count = 0; $count < self::AT_ONCE; $count++) {
             $pdo->beginTransaction();

@@ -2,8 +2,8 @@
 
 declare(strict_types=1);
 
+use App\Http\Access\AccountSecurityController;
 use App\Http\Access\MayController;
-use App\Http\Access\OwnDoorController;
 use App\Http\Access\RoleController;
 use App\Http\Access\SessionController;
 use App\Http\Access\TokenController;
@@ -21,14 +21,14 @@ use App\Http\Lists\BulkController;
 use App\Http\Lists\FindController;
 use App\Http\Lists\ListController;
 use App\Http\Lists\ViewController;
-use App\Http\Middleware\AtOnce;
+use App\Http\Middleware\ConcurrencyLimit;
 use App\Http\Middleware\MayAct;
 use App\Http\Middleware\Needs;
 use App\Http\Middleware\TokenMay;
 use App\Http\Middleware\WhileMailRoomIsOn;
 use App\Http\Outbound\CallController;
+use App\Http\Outbound\CustomerReconciliationController;
 use App\Http\Outbound\EndpointController;
-use App\Http\Outbound\InStepController;
 use App\Http\Outbound\MessageController;
 use App\Http\Outbound\NoticeController;
 use App\Http\People\LeavingController;
@@ -91,12 +91,12 @@ Route::middleware(['auth:sanctum', TokenMay::class])->group(function (): void {
     Route::delete('session', [SessionController::class, 'destroy']);
     Route::put('language', [SessionController::class, 'speak']);
     Route::put('preferences', [SessionController::class, 'prefer']);
-    Route::put('password', [OwnDoorController::class, 'password']);
-    Route::get('sign-ins', [OwnDoorController::class, 'index']);
-    Route::delete('sign-ins/{mark}', [OwnDoorController::class, 'end']);
-    Route::post('second-factor/begin', [OwnDoorController::class, 'begin']);
-    Route::post('second-factor', [OwnDoorController::class, 'takeUp']);
-    Route::delete('second-factor', [OwnDoorController::class, 'giveUp']);
+    Route::put('password', [AccountSecurityController::class, 'password']);
+    Route::get('sign-ins', [AccountSecurityController::class, 'index']);
+    Route::delete('sign-ins/{mark}', [AccountSecurityController::class, 'end']);
+    Route::post('second-factor/begin', [AccountSecurityController::class, 'begin']);
+    Route::post('second-factor', [AccountSecurityController::class, 'takeUp']);
+    Route::delete('second-factor', [AccountSecurityController::class, 'giveUp']);
     Route::get('schema', [SchemaController::class, 'show']);
     Route::get('people', [PeopleController::class, 'index']);
     Route::get('roles', [RoleController::class, 'index']);
@@ -112,9 +112,9 @@ Route::middleware(['auth:sanctum', TokenMay::class])->group(function (): void {
 
     // Evidence is drawn from all records and all fields.
     Route::middleware(Needs::class.':'.Needs::ALL)->group(function (): void {
-        Route::post('look-back', [EvidenceController::class, 'lookBack'])->middleware(AtOnce::class.':look-back,2');
+        Route::post('look-back', [EvidenceController::class, 'lookBack'])->middleware(ConcurrencyLimit::class.':look-back,2');
         Route::post('remarks', [EvidenceController::class, 'remarks']);
-        Route::post('rehearse', [EvidenceController::class, 'play'])->middleware(AtOnce::class.':rehearsal,4');
+        Route::post('rehearse', [EvidenceController::class, 'play'])->middleware(ConcurrencyLimit::class.':rehearsal,4');
         Route::get('rules/{id}/proofs', [ProofController::class, 'index']);
         Route::get('rules/{id}/matching', [RuleController::class, 'matching']);
     });
@@ -132,7 +132,7 @@ Route::middleware(['auth:sanctum', TokenMay::class])->group(function (): void {
         Route::get('records/{type}/views', [ViewController::class, 'index']);
         Route::post('records/{type}/views', [ViewController::class, 'store']);
         Route::get('records/{type}/file',
-            [ListController::class, 'file'])->middleware([MayAct::class.':export', AtOnce::class.':file,1,3']);
+            [ListController::class, 'file'])->middleware([MayAct::class.':export', ConcurrencyLimit::class.':file,1,3']);
         Route::get('records/{type}/{id}', [RecordController::class, 'show']);
         Route::get('records/{type}/{id}/account', [RecordController::class, 'account']);
         Route::get('records/{type}/{id}/beside', [BesideController::class, 'show']);
@@ -193,7 +193,8 @@ Route::middleware(['auth:sanctum', TokenMay::class])->group(function (): void {
     Route::post('feed', [FeedController::class, 'store']);
     Route::delete('feed', [FeedController::class, 'destroy']);
     Route::get('ledger', [LedgerController::class, 'index'])->middleware(Needs::class.':see_ledger');
-    Route::get('ledger/file', [LedgerController::class, 'file'])->middleware([Needs::class.':see_ledger', AtOnce::class.':file,1,3']);
+    Route::get('ledger/file', [LedgerController::class, 'file'])->middleware([Needs::class.':see_ledger',
+        ConcurrencyLimit::class.':file,1,3']);
     Route::get('ledger/{number}', [LedgerController::class, 'show']);
     Route::get('ledger/{number}/answers', [LedgerController::class, 'answers']);
 
@@ -224,7 +225,7 @@ Route::middleware(['auth:sanctum', TokenMay::class])->group(function (): void {
         Route::post('imports', [ImportController::class, 'store']);
         Route::put('imports/{id}/pieces/{number}', [ImportController::class, 'piece']);
         Route::get('imports/{id}', [ImportController::class, 'show']);
-        Route::get('imports/{id}/report', [ImportController::class, 'report'])->middleware(AtOnce::class.':file,1,3');
+        Route::get('imports/{id}/report', [ImportController::class, 'report'])->middleware(ConcurrencyLimit::class.':file,1,3');
         foreach (['read', 'try', 'start'] as $act) {
             Route::post("imports/{id}/{$act}", [ImportController::class, $act]);
         }
@@ -269,8 +270,8 @@ Route::middleware(['auth:sanctum', TokenMay::class])->group(function (): void {
         Route::delete('people/{id}/sign-ins', [PeopleController::class, 'signOut']);
         Route::post('people/{id}/invite', [PeopleController::class, 'again']);
         Route::patch('people/{id}', [PeopleController::class, 'update']);
-        Route::get('in-step', [InStepController::class, 'index']);
-        Route::post('in-step/mend', [InStepController::class, 'mend']);
+        Route::get('in-step', [CustomerReconciliationController::class, 'index']);
+        Route::post('in-step/mend', [CustomerReconciliationController::class, 'mend']);
         Route::get('endpoints', [EndpointController::class, 'index']);
         Route::post('endpoints', [EndpointController::class, 'store']);
         Route::put('endpoints/{id}', [EndpointController::class, 'update']);
@@ -288,8 +289,8 @@ Route::middleware(['auth:sanctum', TokenMay::class])->group(function (): void {
     });
     Route::middleware([Needs::class.':keep_house', Needs::class.':write_rules', Needs::class.':put_in_force'])->group(function (): void {
         Route::get('setup', [SetupController::class, 'show']);
-        Route::post('setup/plan', [SetupController::class, 'plan'])->middleware(AtOnce::class.':setup,1');
-        Route::post('setup/apply', [SetupController::class, 'apply'])->middleware(AtOnce::class.':setup,1');
+        Route::post('setup/plan', [SetupController::class, 'plan'])->middleware(ConcurrencyLimit::class.':setup,1');
+        Route::post('setup/apply', [SetupController::class, 'apply'])->middleware(ConcurrencyLimit::class.':setup,1');
     });
     Route::middleware(Needs::class.':put_in_force')->group(function (): void {
         Route::post('rules/{id}/publish', [RuleController::class, 'publish']);

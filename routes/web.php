@@ -2,8 +2,8 @@
 
 declare(strict_types=1);
 
-use App\Http\Inbound\HookDoorController;
 use App\Http\Inbound\MailRoomController;
+use App\Http\Inbound\WebhookIngestController;
 use App\Http\Middleware\TokenMay;
 use App\Http\Middleware\WhileMailRoomIsOn;
 use App\Http\Outbound\UnsubscribeController;
@@ -29,7 +29,7 @@ Route::post('/stand-in/mail', [MailRoomController::class, 'takeMail'])->withoutM
 Route::post('/mail/{sign}', [MailRoomController::class, 'takeMail'])->where('sign', '[a-f0-9]{40}')->withoutMiddleware('web');
 
 // Where other systems post.
-Route::post('/hook/{key}', HookDoorController::class)->where('key', '[a-f0-9]{32}')->middleware('throttle:hook')
+Route::post('/hook/{key}', WebhookIngestController::class)->where('key', '[a-f0-9]{32}')->middleware('throttle:hook')
     ->withoutMiddleware('web');
 
 // Who wants no more chases: a mail program says so with a press (RFC 8058), a person on a page.

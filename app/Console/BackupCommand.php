@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Console;
 
-use App\Store\Refused;
+use App\Store\DomainError;
 use App\Work\Operations\Backup;
 use Illuminate\Console\Command;
 
@@ -21,7 +21,7 @@ final class BackupCommand extends Command
         $path = (string) $this->argument('file');
         try {
             $manifest = $backup->write($path);
-        } catch (Refused $refused) {
+        } catch (DomainError $refused) {
             $this->error($refused->getMessage());
 
             return self::FAILURE;

@@ -6,7 +6,7 @@ namespace App\Console;
 
 use App\Models\Outbound\LinkKind;
 use App\Store\Access\PersonLinks;
-use App\Store\Refused;
+use App\Store\DomainError;
 use App\Store\Setup\NewCompany;
 use Illuminate\Console\Command;
 
@@ -27,7 +27,7 @@ final class CompanyCreateCommand extends Command
                 'sets' => array_map(strval(...), array_values((array) $this->option('set'))), 'name' => (string) $this->argument('person'),
                 'email' => (string) $this->argument('email'),
             ]);
-        } catch (Refused $refused) {
+        } catch (DomainError $refused) {
             $this->error($refused->getMessage());
 
             return self::FAILURE;

@@ -8,7 +8,7 @@ use App\Evidence\Setup\SetupFolder;
 use App\Evidence\Setup\SetupPlan;
 use App\Evidence\Setup\Setups;
 use App\Models\People\Person;
-use App\Store\Refused;
+use App\Store\DomainError;
 use Illuminate\Console\Command;
 use VividLedger\Rights\Role;
 
@@ -28,9 +28,9 @@ final class ConfigCommand extends Command
                 'export' => $this->export($setups, $folder),
                 'plan' => $this->told($setups->plan(SetupFolder::read($folder), $this->by(), (bool) $this->option('despite'))),
                 'apply' => $this->told($setups->apply(SetupFolder::read($folder), $this->by(), (bool) $this->option('despite')), true),
-                default => throw new Refused('unknown', 'Say export, plan or apply.'),
+                default => throw new DomainError('unknown', 'Say export, plan or apply.'),
             };
-        } catch (Refused $refused) {
+        } catch (DomainError $refused) {
             $this->error($refused->getMessage());
             $this->problems($refused->problems);
 
@@ -79,7 +79,7 @@ final class ConfigCommand extends Command
         $person = Person::query()->where('active', true)->where('role', Role::ADMINISTRATOR)->orderBy('id')
             ->when($handle !== '', static fn ($people) => $people->where('handle', $handle))->first();
 
-        return $person->id ?? throw new Refused('unknown_person', $handle === '' ? 'There is no administrator to do it in the name of.'
+        return $person->id ?? throw new DomainError('unknown_person', $handle === '' ? 'There is no administrator to do it in the name of.'
             : "There is no administrator ‘{$handle}’.");
     }
 }

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace App\Console;
 
 use App\Models\Outbound\MailKind;
-use App\Work\Inbound\MailDoor;
+use App\Work\Inbound\InboundMail;
 use Illuminate\Console\Command;
 
 /** Takes in a mail from a pipe, as any mail server hands it over. */
@@ -18,7 +18,7 @@ final class MailCommand extends Command
     /** What a mail server understands (sysexits): the mail is no good, and it is no use to come again. */
     private const BAD_MAIL = 65;
 
-    public function handle(MailDoor $door): int
+    public function handle(InboundMail $door): int
     {
         try {
             $mail = $door->take((string) stream_get_contents(STDIN));

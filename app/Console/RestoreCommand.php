@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Console;
 
-use App\Store\Refused;
+use App\Store\DomainError;
 use App\Work\Operations\Restore;
 use Illuminate\Console\Command;
 
@@ -19,7 +19,7 @@ final class RestoreCommand extends Command
     {
         try {
             $manifest = $restore->read((string) $this->argument('file'), (bool) $this->option('over'));
-        } catch (Refused $refused) {
+        } catch (DomainError $refused) {
             $this->error($refused->getMessage());
 
             return self::FAILURE;

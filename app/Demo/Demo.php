@@ -15,7 +15,7 @@ use App\Store\Library\CalendarKeep;
 use App\Store\Library\KeptStore;
 use App\Store\Lists\ViewStore;
 use App\Store\Outbound\EndpointStore;
-use App\Store\People\PeopleKeeper;
+use App\Store\People\PeopleRepository;
 use App\Store\Rules\RuleFile;
 use App\Store\Rules\RuleOrder;
 use App\Store\Rules\RuleStore;
@@ -191,7 +191,7 @@ final readonly class Demo
         $away = self::company()['away'];
         $person = Person::query()->where('handle', $away['person'])->firstOrFail();
         $now = $clock->now();
-        app(PeopleKeeper::class)->goesAway($person->id, $now, $now->modify("+{$away['days']} days"), null, $person->id);
+        app(PeopleRepository::class)->goesAway($person->id, $now, $now->modify("+{$away['days']} days"), null, $person->id);
     }
 
     /** Some rules are held by proofs: the cases at their boundaries. */

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace App\Demo;
 
 use App\Models\Inbound\Hook;
-use App\Work\Inbound\HookDoor;
+use App\Work\Inbound\WebhookIngest;
 use StandardWebhooks\Webhook;
 
 /** In the last days the website posts what people asked there: one of them mistyped the address, and is to be mended by hand. */
@@ -28,7 +28,7 @@ final readonly class Enquiries
 
     private const HOURS_APART = 9;
 
-    public function __construct(private HookDoor $door)
+    public function __construct(private WebhookIngest $door)
     {
     }
 

@@ -7,9 +7,9 @@ namespace App\Demo;
 use App\Models\People\Person;
 use App\Models\Records\StoredRecord;
 use App\Store\Actor;
+use App\Store\DomainError;
 use App\Store\HouseClock;
 use App\Store\Records\SaveRecord;
-use App\Store\Refused;
 use App\Store\Types\SchemaStore;
 use Closure;
 use VividLedger\Record\Record;
@@ -112,7 +112,7 @@ final class SalesHistory
             $version = StoredRecord::of('quote')->newQuery()->findOrFail($quote)->version;
             try {
                 $this->save->change($this->type('quote'), $quote, $version, $values, new Actor($seller));
-            } catch (Refused) {
+            } catch (DomainError) {
                 // It waits for a sign-off; they try again some days on.
                 $this->later($quote, $seller, $at, $stage);
 
@@ -152,7 +152,7 @@ final class SalesHistory
                 // By its turn, so that chance goes on as it was.
                 'free' => ++$this->visits % self::FREE === 0,
             ], new Actor($owner))->record;
-        } catch (Refused) {
+        } catch (DomainError) {
             // The rule that guards against visits beyond the agreement said no, as it should.
             return;
         }

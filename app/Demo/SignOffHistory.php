@@ -7,8 +7,8 @@ namespace App\Demo;
 use App\Models\Columns;
 use App\Models\SignOffs\SignOffSeat;
 use App\Models\SignOffs\StoredSignOff;
-use App\Store\Refused;
-use App\Store\SignOffs\SignOffDesk;
+use App\Store\DomainError;
+use App\Store\SignOffs\SignOffService;
 use App\Work\SignOffs\SignOffsDue;
 use VividLedger\SignOff\Answer;
 use VividLedger\SignOff\SeatState;
@@ -36,7 +36,7 @@ final class SignOffHistory implements DemoPart
     /** Chance of its own, so that all else goes on as it was. */
     private Stage $chance;
 
-    public function __construct(private readonly SignOffDesk $desk, private readonly SignOffsDue $due)
+    public function __construct(private readonly SignOffService $desk, private readonly SignOffsDue $due)
     {
         $this->stage = $this->chance = new Stage(0, 0);
     }
@@ -80,7 +80,7 @@ final class SignOffHistory implements DemoPart
             $this->stage->at($at, function () use ($seat, $answer, $why): void {
                 try {
                     $this->desk->answer($seat->sign_off_id, $seat->person_id, $answer, $why);
-                } catch (Refused) {
+                } catch (DomainError) {
                     // It has ended meanwhile, or somebody else decides by now.
                 }
             });

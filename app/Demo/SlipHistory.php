@@ -11,12 +11,12 @@ use App\Models\Records\StoredRecord;
 use App\Models\Slips\SlipTurnRow;
 use App\Models\Slips\StoredSlip;
 use App\Store\Actor;
+use App\Store\DomainError;
 use App\Store\Records\SaveRecord;
-use App\Store\Refused;
-use App\Store\Slips\SlipDesk;
+use App\Store\Slips\SlipService;
 use App\Store\Types\SchemaStore;
 use App\Work\Outbound\BackOfficeDoor;
-use App\Work\Outbound\Caller;
+use App\Work\Outbound\CallDispatcher;
 use App\Work\Slips\SlipsDue;
 use VividLedger\Slip\TurnState;
 
@@ -54,11 +54,11 @@ final class SlipHistory implements DemoPart
     private ?\DateTimeImmutable $next = null;
 
     public function __construct(
-        private readonly SlipDesk $desk,
+        private readonly SlipService $desk,
         private readonly SlipsDue $due,
         private readonly SaveRecord $save,
         private readonly SchemaStore $schemas,
-        private readonly Caller $caller,
+        private readonly CallDispatcher $caller,
     ) {
         $this->stage = $this->chance = new Stage(0, 0);
     }
@@ -114,7 +114,7 @@ final class SlipHistory implements DemoPart
         try {
             $this->desk->answer($turn, $answers, $turn->person_id, static function (): void {
             });
-        } catch (Refused) {
+        } catch (DomainError) {
             // It has ended meanwhile, or somebody else has it by now.
         }
     }

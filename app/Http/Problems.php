@@ -5,9 +5,9 @@ declare(strict_types=1);
 namespace App\Http;
 
 use App\Http\Describe\ProblemDocument;
+use App\Store\DomainError;
 use App\Store\LedgerConnection;
 use App\Store\Records\RecordEvents;
-use App\Store\Refused;
 use App\Store\RefusedFor;
 use Illuminate\Auth\Access\AuthorizationException;
 use Illuminate\Auth\AuthenticationException;
@@ -40,7 +40,7 @@ final class Problems
 
     public static function register(Exceptions $exceptions): void
     {
-        $exceptions->dontReport(Refused::class);
+        $exceptions->dontReport(DomainError::class);
         $exceptions->render(static fn (\Throwable $thrown, Request $request): ?Response => match (true) {
             str_starts_with($request->getPathInfo(), '/api/') => self::of($thrown),
             // A page, and what other systems bring, are told when to come again.
@@ -90,7 +90,7 @@ final class Problems
     }
 
     /** A refusal as a part of an answer. */
-    public static function described(Refused $refused): ProblemDocument
+    public static function described(DomainError $refused): ProblemDocument
     {
         $document = self::document(
             self::status($refused->for),
@@ -120,7 +120,7 @@ final class Problems
 
     private static function of(\Throwable $thrown): JsonResponse
     {
-        if ($thrown instanceof Refused) {
+        if ($thrown instanceof DomainError) {
             return self::document(self::status($thrown->for), $thrown->reason, $thrown->getMessage(), $thrown->problems, $thrown->more);
         }
         if ($thrown instanceof ValidationException) {

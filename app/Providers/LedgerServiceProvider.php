@@ -7,7 +7,7 @@ namespace App\Providers;
 use App\Evidence\Rehearsal\PlayProofs;
 use App\Http\Ledger\EntryShapes;
 use App\Http\Lists\GroupShapes;
-use App\Http\Middleware\AtOnce;
+use App\Http\Middleware\ConcurrencyLimit;
 use App\Http\Middleware\StartSession;
 use App\Http\Outbound\Messages;
 use App\Http\Records\RecordShapes;
@@ -19,7 +19,7 @@ use App\Models\Events\CallsWait;
 use App\Models\Events\MessagesWait;
 use App\Models\Events\RulesChanged;
 use App\Models\People\Person;
-use App\Store\Access\InSight;
+use App\Store\Access\AccessScope;
 use App\Store\HouseClock;
 use App\Store\LedgerConnection;
 use App\Store\Operations\Timings;
@@ -85,7 +85,8 @@ final class LedgerServiceProvider extends ServiceProvider
         $this->app->bind(LedgerConnection::class, static fn (Application $app): mixed => $app->make('db.connection'));
         // Files are given out by our own doors only.
         config(['filesystems.disks.local.serve' => false]);
-        foreach ([SchemaStore::class, Company::class, HouseClock::class, StoredRuleBook::class, AtOnce::class, Timings::class] as $once) {
+        foreach ([SchemaStore::class, Company::class, HouseClock::class, StoredRuleBook::class, ConcurrencyLimit::class,
+            Timings::class] as $once) {
             $this->app->scoped($once);
         }
         $this->app->singleton(StartsSession::class, static fn (Application $app): StartSession => new StartSession(
@@ -97,7 +98,8 @@ final class LedgerServiceProvider extends ServiceProvider
         $this->app->bind(PeopleStore::class, static fn (Application $app): PeopleStore => new PeopleStore($app->make(SchemaStore::class)));
         $this->app->bind(Directory::class, PeopleStore::class);
         // What is shown to a person names only what they may see.
-        $shown = static fn (Application $app): PeopleStore => new PeopleStore($app->make(SchemaStore::class), $app->make(InSight::class));
+        $shown = static fn (Application $app): PeopleStore => new PeopleStore($app->make(SchemaStore::class),
+            $app->make(AccessScope::class));
         $this->app->when(self::SHOWN)->needs(PeopleStore::class)->give($shown);
         $this->app->bind(RuleReader::class, static fn (Application $app): RuleReader => new RuleReader(
             $app->make(SchemaStore::class)->schema(), $app->make(Directory::class), $app->make(Company::class)->zone(),
@@ -106,7 +108,7 @@ final class LedgerServiceProvider extends ServiceProvider
             $app->make(SchemaStore::class)->schema(), $app->make(Directory::class), $app->make(Company::class)->zone(),
         ));
         $this->app->bind(Context::class, static fn (Application $app, array $with): Context => new Context(
-            $app->make(InSight::class)->schema(), $shown($app),
+            $app->make(AccessScope::class)->schema(), $shown($app),
             $with['type'] ?? throw new \LogicException('A rule is read from one record type.'), $app->make(Company::class)->zone(),
         ));
         $this->app->bind(PaperFacts::class, static fn (Application $app): PaperFacts => new PaperFacts(

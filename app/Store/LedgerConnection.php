@@ -85,7 +85,7 @@ final class LedgerConnection extends MariaDbConnection
                 }
                 $this->afterwards = [];
                 if ($try >= self::TRIES) {
-                    throw new Refused(
+                    throw new DomainError(
                         'busy',
                         Words::say('Others are changing the same records just now. Try again in a moment.'),
                         RefusedFor::Busy,
@@ -139,7 +139,7 @@ final class LedgerConnection extends MariaDbConnection
         try {
             $result = $callback($this);
             if ($this->answerBy !== null && microtime(true) > $this->answerBy) {
-                throw new Refused(
+                throw new DomainError(
                     'takes_too_long',
                     Words::say('This takes longer than anybody should wait, and nothing was changed. Do it in smaller parts.'),
                     RefusedFor::Busy,

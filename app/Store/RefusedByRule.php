@@ -15,11 +15,11 @@ final class RefusedByRule extends \RuntimeException
         parent::__construct($refusal->message);
     }
 
-    public function forPerson(): Refused
+    public function forPerson(): DomainError
     {
         $at = $this->refusal->field === null ? '' : "/values/{$this->refusal->field}";
 
-        return new Refused(
+        return new DomainError(
             'refused_by_rule',
             $this->refusal->message,
             RefusedFor::Invalid,

@@ -25,7 +25,6 @@ use VividLedger\Shape\FieldReader;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Offer;
 use VividLedger\Shape\Part;
-use VividLedger\Shape\Reads;
 use VividLedger\Shape\Row;
 use VividLedger\Shape\TimeForm;
 use VividLedger\Shape\TimeReader;

@@ -4,14 +4,14 @@ declare(strict_types=1);
 
 namespace VividLedger\Condition;
 
+use VividLedger\Shape\MultiKeySlot;
 use VividLedger\Shape\OnlyHeard;
 use VividLedger\Shape\Parsed;
 use VividLedger\Shape\Scope;
-use VividLedger\Shape\Spread;
 use VividLedger\Shape\Typed;
 
 /** A number of the record by what the record does: "it costs". */
-final readonly class DoingSubject implements Spread
+final readonly class DoingSubject implements MultiKeySlot
 {
     use OnlyHeard;
 

@@ -9,7 +9,6 @@ use VividLedger\Formula\FormulaError;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Editor;
 use VividLedger\Shape\Node;
-use VividLedger\Shape\Reads;
 use VividLedger\Shape\WordRole;
 use VividLedger\Words\Words;
 

@@ -4,15 +4,15 @@ declare(strict_types=1);
 
 namespace VividLedger\Condition;
 
+use VividLedger\Shape\MultiKeySlot;
 use VividLedger\Shape\OnlyHeard;
 use VividLedger\Shape\Parsed;
 use VividLedger\Shape\Scope;
 use VividLedger\Shape\Slot\DateField;
-use VividLedger\Shape\Spread;
 use VividLedger\Shape\Typed;
 
 /** A date of the record by what happens on it: "it is due", "the agreement ends". */
-final readonly class HappeningSubject implements Spread
+final readonly class HappeningSubject implements MultiKeySlot
 {
     use OnlyHeard;
 

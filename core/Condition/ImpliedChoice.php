@@ -5,14 +5,14 @@ declare(strict_types=1);
 namespace VividLedger\Condition;
 
 use VividLedger\Schema\FieldType;
+use VividLedger\Shape\MultiKeySlot;
 use VividLedger\Shape\OnlyHeard;
 use VividLedger\Shape\Parsed;
 use VividLedger\Shape\Scope;
-use VividLedger\Shape\Spread;
 use VividLedger\Shape\Typed;
 
 /** A choice by its label alone, {"field", "value"}: "urgent" is the priority. Every field that offers it is a reading. */
-final readonly class ImpliedChoice implements Spread
+final readonly class ImpliedChoice implements MultiKeySlot
 {
     use OnlyHeard;
 

@@ -6,16 +6,16 @@ namespace VividLedger\Condition;
 
 use VividLedger\Schema\Choice;
 use VividLedger\Schema\FieldType;
+use VividLedger\Shape\MultiKeySlot;
 use VividLedger\Shape\OnlyHeard;
 use VividLedger\Shape\Parsed;
 use VividLedger\Shape\Scope;
 use VividLedger\Shape\Slot\Labels;
 use VividLedger\Shape\Slot\Many;
-use VividLedger\Shape\Spread;
 use VividLedger\Shape\Typed;
 
 /** Several choices of one field by their labels alone, {"field", "values"}: "high or urgent" are priorities. */
-final readonly class ImpliedChoices implements Spread
+final readonly class ImpliedChoices implements MultiKeySlot
 {
     use OnlyHeard;
 

@@ -4,14 +4,14 @@ declare(strict_types=1);
 
 namespace VividLedger\Condition;
 
+use VividLedger\Shape\MultiKeySlot;
 use VividLedger\Shape\OnlyHeard;
 use VividLedger\Shape\Parsed;
 use VividLedger\Shape\Scope;
-use VividLedger\Shape\Spread;
 use VividLedger\Shape\Typed;
 
 /** The field that is meant without being said: each of the record’s own that fits is a reading. */
-final readonly class ImpliedSubject implements Spread
+final readonly class ImpliedSubject implements MultiKeySlot
 {
     use OnlyHeard;
 

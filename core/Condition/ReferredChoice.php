@@ -4,15 +4,15 @@ declare(strict_types=1);
 
 namespace VividLedger\Condition;
 
+use VividLedger\Shape\MultiKeySlot;
 use VividLedger\Shape\OnlyHeard;
 use VividLedger\Shape\Parsed;
 use VividLedger\Shape\Scope;
 use VividLedger\Shape\Slot\OwnField;
-use VividLedger\Shape\Spread;
 use VividLedger\Shape\Typed;
 
 /** A choice of a record that is referred to, by its label alone, {"field", "value"}: "the customer is on full care". */
-final readonly class ReferredChoice implements Spread
+final readonly class ReferredChoice implements MultiKeySlot
 {
     use OnlyHeard;
 

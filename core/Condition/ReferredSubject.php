@@ -4,15 +4,15 @@ declare(strict_types=1);
 
 namespace VividLedger\Condition;
 
+use VividLedger\Shape\MultiKeySlot;
 use VividLedger\Shape\OnlyHeard;
 use VividLedger\Shape\Parsed;
 use VividLedger\Shape\Scope;
 use VividLedger\Shape\Slot\OwnField;
-use VividLedger\Shape\Spread;
 use VividLedger\Shape\Typed;
 
 /** A field of a record that is referred to, as it is said of that record: "the customer is on plan", "the customer has the plan". */
-final readonly class ReferredSubject implements Spread
+final readonly class ReferredSubject implements MultiKeySlot
 {
     use OnlyHeard;
 

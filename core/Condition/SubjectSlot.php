@@ -10,14 +10,14 @@ use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
 use VividLedger\Shape\InKeys;
 use VividLedger\Shape\Json;
+use VividLedger\Shape\MultiKeySlot;
 use VividLedger\Shape\Parsed;
 use VividLedger\Shape\Scope;
 use VividLedger\Shape\Slot\FieldPath;
-use VividLedger\Shape\Spread;
 use VividLedger\Shape\Typed;
 
 /** What a comparison looks at, {"field"} or {"total"}: a field along a path, or a number over related records. */
-final readonly class SubjectSlot implements Spread
+final readonly class SubjectSlot implements MultiKeySlot
 {
     use InKeys;
 

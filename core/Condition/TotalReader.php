@@ -13,7 +13,6 @@ use VividLedger\Schema\Relation;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Editor;
 use VividLedger\Shape\Node;
-use VividLedger\Shape\Reads;
 use VividLedger\Shape\WordRole;
 use VividLedger\Words\Words;
 

@@ -28,7 +28,7 @@ final readonly class Decision
     public function sends(): bool
     {
         foreach ($this->steps as $step) {
-            if ($step instanceof Deed && $step->rule->limits !== null && $step->performance->messages !== []) {
+            if ($step instanceof ExecutedStep && $step->rule->limits !== null && $step->performance->messages !== []) {
                 return true;
             }
         }

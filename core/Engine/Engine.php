@@ -6,8 +6,8 @@ namespace VividLedger\Engine;
 
 use VividLedger\Facts\Facts;
 use VividLedger\Facts\GuardState;
+use VividLedger\Facts\OverlayFacts;
 use VividLedger\Facts\PencilledLine;
-use VividLedger\Facts\Standing;
 use VividLedger\Facts\View;
 use VividLedger\Record\CauseKind;
 use VividLedger\Record\Change;
@@ -15,7 +15,7 @@ use VividLedger\Record\Display;
 use VividLedger\Record\Event;
 use VividLedger\Record\EventKind;
 use VividLedger\Record\Record;
-use VividLedger\Rule\Performance\Performance;
+use VividLedger\Rule\Performance\ActionContext;
 use VividLedger\Rule\Rule;
 use VividLedger\Schema\RecordType;
 use VividLedger\Schema\Schema;
@@ -31,16 +31,16 @@ final readonly class Engine
     /** How many firings may follow from one another. */
     public const MAX_DEPTH = 8;
 
-    private Examiner $examiner;
+    private RuleExplainer $examiner;
 
-    private Runner $runner;
+    private RunLifecycle $runner;
 
     public function __construct(
         private Schema $schema,
         private \DateTimeZone $zone,
     ) {
-        $this->examiner = new Examiner($schema, $zone);
-        $this->runner = new Runner($schema, $zone);
+        $this->examiner = new RuleExplainer($schema, $zone);
+        $this->runner = new RunLifecycle($schema, $zone);
     }
 
     /**
@@ -51,7 +51,7 @@ final readonly class Engine
     public function decide(Change $change, RuleBook $book, Facts $facts, Clock $clock): Decision
     {
         return Words::toKeep(function () use ($change, $book, $facts, $clock): Decision {
-            $course = new Course($change, new Standing($facts, $this->schema), $clock->now());
+            $course = new DecisionContext($change, new OverlayFacts($facts, $this->schema), $clock->now());
             $refusal = $this->answer($course, $book, 0);
 
             return $refusal === null ? $course->decision() : new Decision($change->before, refusal: $refusal);
@@ -81,7 +81,7 @@ final readonly class Engine
         return Words::toKeep(function () use ($line, $rule, $record, $book, $facts, $clock, $byHand, $isFirst, $next): Decision {
             $event = new Event(EventKind::LineDue, "line:{$line->id}", $rule->line($line->place)->said ?? '');
             $change = Change::event($record, $event, null, $clock->now(), CauseKind::Rule, $line->run->began);
-            $course = new Course($change, new Standing($facts, $this->schema), $clock->now());
+            $course = new DecisionContext($change, new OverlayFacts($facts, $this->schema), $clock->now());
             $course->together($next);
             $this->runner->fallDue($course, $line, $rule, $change, $byHand, $isFirst);
             // What it changed stands behind the event itself, which no rule waits for.
@@ -92,7 +92,7 @@ final readonly class Engine
     }
 
     /** Answers what is in the queue, and what that puts into it. */
-    private function answer(Course $course, RuleBook $book, int $from): ?Refusal
+    private function answer(DecisionContext $course, RuleBook $book, int $from): ?Refusal
     {
         for ($next = $from; $next < count($course->queue); $next++) {
             [$answered, $parent] = $course->queue[$next];
@@ -141,7 +141,7 @@ final readonly class Engine
      *
      * @return ?Refusal when the rule fired and a line of it refused the change
      */
-    private function judge(Course $course, Rule $rule, View $view, Change $answered, ?int $parent): ?Refusal
+    private function judge(DecisionContext $course, Rule $rule, View $view, Change $answered, ?int $parent): ?Refusal
     {
         $facts = $course->standing;
         $subject = $view->record;
@@ -185,7 +185,7 @@ final readonly class Engine
     }
 
     private function fire(
-        Course $course,
+        DecisionContext $course,
         Rule $rule,
         Record $subject,
         Change $answered,
@@ -196,7 +196,7 @@ final readonly class Engine
         $type = $this->typeOf($subject);
         $facts = $course->standing;
         $why = $this->examiner->examine($rule, $type, $answered, new View($subject, $facts, $answered));
-        $performance = new Performance(
+        $performance = new ActionContext(
             $subject,
             $type,
             $facts,

@@ -6,11 +6,11 @@ namespace VividLedger\Engine;
 
 use VividLedger\Record\Change;
 use VividLedger\Record\Record;
-use VividLedger\Rule\Performance\Performance;
+use VividLedger\Rule\Performance\ActionContext;
 use VividLedger\Rule\Rule;
 
 /** A rule that fires on a change, and what its lines did. */
-final readonly class Firing extends Deed
+final readonly class Firing extends ExecutedStep
 {
     /** @param  int  $epoch  how often the guard had been made ready again */
     public function __construct(
@@ -20,7 +20,7 @@ final readonly class Firing extends Deed
         public int $epoch,
         public string $guardKey,
         public Verdict $why,
-        Performance $performance,
+        ActionContext $performance,
         Record $before,
         Record $after,
     ) {

@@ -7,17 +7,17 @@ namespace VividLedger\Engine;
 use VividLedger\Facts\PencilledLine;
 use VividLedger\Record\Change;
 use VividLedger\Record\Record;
-use VividLedger\Rule\Performance\Performance;
+use VividLedger\Rule\Performance\ActionContext;
 use VividLedger\Rule\Rule;
 
 /** A pencilled line that fell due and was done. */
-final readonly class LineDone extends Deed
+final readonly class LineDone extends ExecutedStep
 {
     public function __construct(
         public PencilledLine $line,
         Rule $rule,
         Change $cause,
-        Performance $performance,
+        ActionContext $performance,
         Record $before,
         Record $after,
     ) {

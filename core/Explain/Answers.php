@@ -6,8 +6,8 @@ namespace VividLedger\Explain;
 
 use VividLedger\Engine\EitherOr;
 use VividLedger\Engine\Engine;
-use VividLedger\Engine\Examiner;
 use VividLedger\Engine\Firing;
+use VividLedger\Engine\RuleExplainer;
 use VividLedger\Engine\RuleIndex;
 use VividLedger\Engine\Verdict;
 use VividLedger\Facts\Facts;
@@ -20,11 +20,11 @@ use VividLedger\Time\FixedClock;
 /** What each rule makes of a change, in their order: each is judged on the record as the rules before it left it. */
 final readonly class Answers
 {
-    private Examiner $examiner;
+    private RuleExplainer $examiner;
 
     public function __construct(private Schema $schema, private Engine $engine, \DateTimeZone $zone)
     {
-        $this->examiner = new Examiner($schema, $zone);
+        $this->examiner = new RuleExplainer($schema, $zone);
     }
 
     /**

@@ -57,7 +57,7 @@ final readonly class View
     /** The same of a field of a record at hand; of the record as such, where none is named. */
     public function tellsField(string $type, int $id, string $field): void
     {
-        if ($this->facts instanceof Standing) {
+        if ($this->facts instanceof OverlayFacts) {
             $this->facts->tell("{$type}:{$id}:{$field}");
         }
     }

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace VividLedger\Rehearse;
 
 use VividLedger\Engine\Decision;
-use VividLedger\Engine\Deed;
+use VividLedger\Engine\ExecutedStep;
 use VividLedger\Engine\Firing;
 use VividLedger\Engine\ReadyAgain;
 use VividLedger\Engine\Step;
@@ -15,10 +15,10 @@ use VividLedger\Facts\Children;
 use VividLedger\Facts\Facts;
 use VividLedger\Facts\GuardState;
 use VividLedger\Facts\Lock;
+use VividLedger\Facts\OverlayFacts;
 use VividLedger\Facts\Quiet;
 use VividLedger\Facts\SignOffSeen;
 use VividLedger\Facts\SlipSeen;
-use VividLedger\Facts\Standing;
 use VividLedger\Facts\Total;
 use VividLedger\House\Person;
 use VividLedger\Message\Address;
@@ -34,7 +34,7 @@ final class Paper implements Facts
 {
     public readonly PaperRuns $runs;
 
-    private readonly Standing $records;
+    private readonly OverlayFacts $records;
 
     /**
      * @var array<string, array{int, int, ?\DateTimeImmutable, array<string, true>}> epoch, count, last firing and keys, by rule and
@@ -72,7 +72,7 @@ final class Paper implements Facts
         public \DateTimeImmutable $now,
     ) {
         $this->runs = new PaperRuns;
-        $this->records = new Standing($below, $schema);
+        $this->records = new OverlayFacts($below, $schema);
     }
 
     /** Takes the guards of a rule as never used: a rehearsal shows what it does the first time. */
@@ -122,7 +122,7 @@ final class Paper implements Facts
         if ($step instanceof ReadyAgain) {
             $this->guards["{$step->rule->id}:{$step->record->type}:{$step->record->id}"] = [$step->epoch, 0, null, []];
         }
-        if (! $step instanceof Deed) {
+        if (! $step instanceof ExecutedStep) {
             return;
         }
         if ($step instanceof Firing) {

@@ -11,7 +11,7 @@ use VividLedger\Record\Event;
 use VividLedger\Record\EventKind;
 use VividLedger\Record\Record;
 use VividLedger\Rule\Line\SendsSlip;
-use VividLedger\Rule\Performance\Performance;
+use VividLedger\Rule\Performance\ActionContext;
 use VividLedger\Schema\Schema;
 use VividLedger\Slip\Answers;
 use VividLedger\Slip\BadAnswers;
@@ -144,7 +144,7 @@ final readonly class PaperPost implements Tends
                 $set = $this->play->correct($now, [$field->name => $candidate]);
 
                 return ! $this->one->slip->isOpen() ? null
-                    : $this->line->reach(Performance::looking($set, $this->play->paper, $this->schema, $this->zone));
+                    : $this->line->reach(ActionContext::looking($set, $this->play->paper, $this->schema, $this->zone));
             }
         };
     }

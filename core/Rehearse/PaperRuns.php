@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace VividLedger\Rehearse;
 
-use VividLedger\Engine\Deed;
+use VividLedger\Engine\ExecutedStep;
 use VividLedger\Engine\Firing;
 use VividLedger\Engine\Lapsed;
 use VividLedger\Engine\LineDone;
@@ -95,7 +95,7 @@ final class PaperRuns
             $this->locked[$step->line->id] = $step->line->due;
             $this->move($step->line->run->id, $step->line->id, null);
         }
-        if ($step instanceof Deed) {
+        if ($step instanceof ExecutedStep) {
             foreach ($step->performance->calls as $made) {
                 $this->calls[] = new PaperCall(count($this->calls) + 1, $made, $step->rule, $entry, $run?->id, $now);
             }
@@ -359,7 +359,7 @@ final class PaperRuns
     }
 
     /** @return array<string, array{string, int}> */
-    private static function made(Deed $step): array
+    private static function made(ExecutedStep $step): array
     {
         return array_map(static fn (Record $record): array => [$record->type, $record->id], $step->performance->made);
     }

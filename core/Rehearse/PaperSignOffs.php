@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace VividLedger\Rehearse;
 
-use VividLedger\Engine\Deed;
+use VividLedger\Engine\ExecutedStep;
 use VividLedger\Engine\HeldBack;
 use VividLedger\Engine\Step;
 use VividLedger\Engine\Struck;
@@ -35,7 +35,7 @@ final class PaperSignOffs
         if ($step instanceof Struck && $step->lines === null) {
             $this->withdraw(static fn (PaperSignOff $one): bool => $one->run === $step->run->id, $now);
         }
-        if (! $step instanceof Deed) {
+        if (! $step instanceof ExecutedStep) {
             return;
         }
         foreach ($step->performance->signOffs as $asked) {

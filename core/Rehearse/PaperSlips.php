@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace VividLedger\Rehearse;
 
-use VividLedger\Engine\Deed;
+use VividLedger\Engine\ExecutedStep;
 use VividLedger\Engine\Step;
 use VividLedger\Engine\Struck;
 use VividLedger\Facts\Awaited;
@@ -28,7 +28,7 @@ final class PaperSlips
         if ($step instanceof Struck && $step->lines === null) {
             $this->withdraw(static fn (PaperSlip $one): bool => $one->run === $step->run->id, $now);
         }
-        if (! $step instanceof Deed) {
+        if (! $step instanceof ExecutedStep) {
             return;
         }
         foreach ($step->performance->slips as $sent) {

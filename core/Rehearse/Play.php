@@ -5,11 +5,11 @@ declare(strict_types=1);
 namespace VividLedger\Rehearse;
 
 use VividLedger\Engine\Decision;
-use VividLedger\Engine\Deed;
 use VividLedger\Engine\Engine;
+use VividLedger\Engine\ExecutedStep;
 use VividLedger\Engine\HeldBack;
 use VividLedger\Engine\OneRuleBook;
-use VividLedger\Explain\Teller;
+use VividLedger\Explain\EntrySerializer;
 use VividLedger\Explain\Told;
 use VividLedger\Facts\Facts;
 use VividLedger\Facts\PencilledLine;
@@ -35,7 +35,7 @@ final class Play
 
     public readonly Paper $paper;
 
-    private readonly Teller $teller;
+    private readonly EntrySerializer $teller;
 
     private readonly Upcoming $upcoming;
 
@@ -55,7 +55,7 @@ final class Play
         \DateTimeImmutable $now,
     ) {
         $this->paper = new Paper($below, $schema, $now);
-        $this->teller = new Teller($schema, $book);
+        $this->teller = new EntrySerializer($schema, $book);
         $this->desk = new PaperDesk($this, $zone);
         $this->post = new PaperPost($this, $schema, $zone);
         $this->tends = [$this->desk, $this->post, new PaperLine($this)];
@@ -315,7 +315,7 @@ final class Play
             $this->paper->takeStep($step, count($this->entries) + 1);
             $numbers[$place] = $this->enter(
                 $told, $parent === null ? $cause : $numbers[$parent],
-                $step instanceof Deed ? $step->performance->messages : [], array_slice($this->paper->runs->tasks, $tasks),
+                $step instanceof ExecutedStep ? $step->performance->messages : [], array_slice($this->paper->runs->tasks, $tasks),
             );
         }
         $this->paper->take($decision);

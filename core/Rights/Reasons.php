@@ -14,7 +14,7 @@ use VividLedger\Words\Words;
 final readonly class Reasons
 {
     /** @param  Person  $person  whose sight it is */
-    public function __construct(private Sight $sight, private Person $person, private Names $names)
+    public function __construct(private AccessProfile $sight, private Person $person, private Names $names)
     {
     }
 

@@ -9,7 +9,7 @@ use VividLedger\Condition\ChildrenRead;
 use VividLedger\Condition\Condition;
 use VividLedger\Condition\Tree;
 use VividLedger\Facts\Facts;
-use VividLedger\Facts\Standing;
+use VividLedger\Facts\OverlayFacts;
 use VividLedger\Facts\View;
 use VividLedger\House\Person;
 use VividLedger\Record\Change;
@@ -129,7 +129,7 @@ final class Rule
         if ($this->own && ! $this->counts) {
             return new View($change->before ?? $subject, $facts);
         }
-        $then = new Standing($facts, $schema);
+        $then = new OverlayFacts($facts, $schema);
         if ($change->before === null) {
             $then->remove($change->record());
         } else {

@@ -20,19 +20,19 @@ final readonly class Context
 {
     public Display $display;
 
-    public Sheet $sheet;
+    public ReadingResult $sheet;
 
     public function __construct(
         public Schema $schema,
         public Directory $directory,
         public RecordType $type,
         public \DateTimeZone $zone,
-        ?Sheet $sheet = null,
+        ?ReadingResult $sheet = null,
         public ?Field $field = null,
         public ?RecordType $of = null,
     ) {
         $this->display = new Display($directory, $zone);
-        $this->sheet = $sheet ?? new Sheet;
+        $this->sheet = $sheet ?? new ReadingResult;
     }
 
     /** The same reading, at a place that is about a field of a record type: what it is set to. */

@@ -9,12 +9,12 @@ final readonly class Node
 {
     /**
      * @param  string  $at  JSON Pointer (RFC 6901) of this place; empty for the whole file
-     * @param  ?Reads  $reads  where what is asked for is remembered
+     * @param  ?KeyTracker  $reads  where what is asked for is remembered
      */
     public function __construct(
         public mixed $raw,
         public string $at = '',
-        private ?Reads $reads = null,
+        private ?KeyTracker $reads = null,
     ) {
     }
 

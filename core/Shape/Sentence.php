@@ -71,7 +71,7 @@ final readonly class Sentence
                 $text = self::joined($text, $part);
             } elseif ($part instanceof Place) {
                 $slot = $slots[$part->key];
-                $spread = $slot instanceof Spread;
+                $spread = $slot instanceof MultiKeySlot;
                 $words = $slot->print($spread ? $json : ($json[$part->key] ?? null), $scope, $json);
                 if ($words === null) {
                     return null;
@@ -101,7 +101,7 @@ final readonly class Sentence
             if ($part instanceof Place) {
                 $slot = $slots[$part->key];
 
-                return $slot instanceof Spread ? array_intersect_key($json, array_flip($slot->keys())) !== []
+                return $slot instanceof MultiKeySlot ? array_intersect_key($json, array_flip($slot->keys())) !== []
                     : ($json[$part->key] ?? null) !== null;
             }
         }
@@ -152,7 +152,7 @@ final readonly class Sentence
         if ($part instanceof Place) {
             $slot = $slots[$part->key];
             foreach ($slot->parse($typed, $at, $scope, $json) as $one) {
-                $read = $slot instanceof Spread ? self::keyed($one->json) : [$part->key => $one->json];
+                $read = $slot instanceof MultiKeySlot ? self::keyed($one->json) : [$part->key => $one->json];
                 if (self::contradict($read, $json)) {
                     continue;
                 }

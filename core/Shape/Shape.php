@@ -139,7 +139,7 @@ final class Shape implements Slot
         $starts = $this->starts instanceof Closure ? ($this->starts)($context) : $this->starts;
         $old = is_array($before?->raw) ? $before->raw : [];
         foreach ($this->slots as $key => $slot) {
-            if (isset($old[$key]) && ! $slot instanceof Spread && $slot->print($old[$key], $scope, $begun) !== null) {
+            if (isset($old[$key]) && ! $slot instanceof MultiKeySlot && $slot->print($old[$key], $scope, $begun) !== null) {
                 $begun[$key] = $old[$key];
             }
         }
@@ -279,9 +279,9 @@ final class Shape implements Slot
             $there = array_keys($with);
             foreach ($sentence->places() as $key => $isOptional) {
                 $slot = $this->slots[$key];
-                $properties += $slot instanceof Spread ? $slot->properties() : ($key === '' ? [] : [$key => $slot->schema()]);
+                $properties += $slot instanceof MultiKeySlot ? $slot->properties() : ($key === '' ? [] : [$key => $slot->schema()]);
                 if (! $isOptional) {
-                    array_push($there, ...($slot instanceof Spread ? $slot->required() : [$key]));
+                    array_push($there, ...($slot instanceof MultiKeySlot ? $slot->required() : [$key]));
                 }
             }
             foreach ($with as $key => $value) {

@@ -98,7 +98,7 @@ final class ShapeReading
     /** The place in the file that a slot stands for; one that is spread stands for the object itself. */
     private function at(string $key, Slot $slot): Node
     {
-        if ($key === '' || $slot instanceof Spread) {
+        if ($key === '' || $slot instanceof MultiKeySlot) {
             return $this->node;
         }
 

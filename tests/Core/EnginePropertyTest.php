@@ -10,10 +10,10 @@ use Tests\Core\Support\World;
 use VividLedger\Condition\ConditionReader;
 use VividLedger\Engine\Decision;
 use VividLedger\Engine\Effect;
-use VividLedger\Engine\Examiner;
 use VividLedger\Engine\Firing;
 use VividLedger\Engine\Reason;
 use VividLedger\Engine\RuleBook;
+use VividLedger\Engine\RuleExplainer;
 use VividLedger\Engine\RuleIndex;
 use VividLedger\Engine\Stopped;
 use VividLedger\Facts\View;
@@ -70,7 +70,7 @@ final class EnginePropertyTest extends TestCase
 
     public function test_the_examiner_agrees_with_the_engine_about_one_rule(): void
     {
-        $examiner = new Examiner(World::schema(), $this->world->zone());
+        $examiner = new RuleExplainer(World::schema(), $this->world->zone());
         $answers = [];
         for ($seed = 1; $seed <= 1500; $seed++) {
             $stories = $this->stories($seed);

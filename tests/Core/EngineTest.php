@@ -221,7 +221,7 @@ final class EngineTest extends TestCase
 
     public function test_why_not_names_the_first_thing_that_was_missing(): void
     {
-        $examiner = new \VividLedger\Engine\Examiner(World::schema(), $this->world->zone());
+        $examiner = new \VividLedger\Engine\RuleExplainer(World::schema(), $this->world->zone());
         $rule = $this->world->rule(['when' => [
             'kind' => 'changed', 'fields' => ['priority'],
         ], 'fires' => ['kind' => 'becomes_true'], 'onlyIf' => ['kind' => 'all', 'of' => [

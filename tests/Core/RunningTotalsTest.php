@@ -9,7 +9,7 @@ use Random\Engine\Mt19937;
 use Random\Randomizer;
 use Tests\Core\Support\World;
 use VividLedger\Facts\Children;
-use VividLedger\Facts\Standing;
+use VividLedger\Facts\OverlayFacts;
 use VividLedger\Facts\Total;
 use VividLedger\Facts\TotalKind;
 
@@ -42,7 +42,7 @@ final class RunningTotalsTest extends TestCase
             for ($id = 1; $id <= 8; $id++) {
                 $world->records["ticket:{$id}"] = World::made('ticket', $id, $ticket($id));
             }
-            $kept = new Standing($world, World::schema());
+            $kept = new OverlayFacts($world, World::schema());
             $laid = [];
             for ($change = 0; $change < self::CHANGES; $change++) {
                 $id = $random->getInt(1, 10);
@@ -50,7 +50,7 @@ final class RunningTotalsTest extends TestCase
                 $laid[] = $random->getInt(0, 5) === 0 ? ['remove', $record] : ['lay', $record];
                 [$what, $record] = $laid[count($laid) - 1];
                 $kept->{$what}($record);
-                $anew = new Standing($world, World::schema());
+                $anew = new OverlayFacts($world, World::schema());
                 foreach ($laid as [$again, $before]) {
                     $anew->{$again}($before);
                 }

@@ -76,7 +76,7 @@ final class WordsTest extends TestCase
             'core/Rehearse/Outline', 'core/Rule/Reading/RuleFileSchema', 'core/Slip/Questions',
             'app/(Console|Demo|StandIn|Work)/', 'app/Evidence/(Lists/\w+(Piece|Worker|Results)|Import|Setup/CalendarPart)',
             'app/Store/(Outbound/Outbox|Timing/RunStore|Ledger/Verifier|Sql/)',
-            'app/Http/(Inbound/(HookDoor|MailRoom)|Outbound/Unsubscribe|Tasks/FeedController|Describe/)',
+            'app/Http/(Inbound/(WebhookIngest|MailRoom)|Outbound/Unsubscribe|Tasks/FeedController|Describe/)',
         ]).')#';
         $outside = [];
         foreach (self::files(['core', 'app']) as $file) {

@@ -11,16 +11,16 @@ use App\Models\Import\ImportProblem;
 use App\Models\Lists\BulkJob;
 use App\Models\Lists\BulkStatus;
 use App\Store\Actor;
+use App\Store\DomainError;
 use App\Store\Import\ImportedFile;
 use App\Store\Import\ImportPlan;
 use App\Store\Import\ImportRows;
 use App\Store\LedgerConnection;
 use App\Store\Records\RecordInput;
 use App\Store\Records\RowToSave;
-use App\Store\Refused;
 use App\Store\Setup\Company;
 use App\Store\Sql\Batch;
-use App\Store\Sql\ById;
+use App\Store\Sql\RecordSql;
 use App\Store\Types\SchemaStore;
 use VividLedger\Record\CauseKind;
 use VividLedger\Schema\RecordType;
@@ -95,7 +95,7 @@ final class ImportTrial implements BulkPiece
     {
         $whole = array_filter($read, static fn (RowToSave|array $row): bool => $row instanceof RowToSave);
         $ids = array_values(array_filter(array_map(static fn (RowToSave $row): ?int => $row->id, $whole)));
-        $there = ById::records($type, $ids);
+        $there = RecordSql::records($type, $ids);
         $checked = array_combine(array_keys($whole), $this->input->many($type, array_values($whole), $there));
         [$problems, $good] = [[], []];
         foreach ($read as $number => $row) {
@@ -107,7 +107,7 @@ final class ImportTrial implements BulkPiece
                 continue;
             }
             $result = $checked[$number];
-            if ($result instanceof Refused) {
+            if ($result instanceof DomainError) {
                 foreach ($result->problems === [] ? [['at' => '', 'message' => $result->getMessage()]] : $result->problems as $one) {
                     $problems[] = self::problem($number, (string) preg_replace('#^/values/#', '', $one['at']), $one['message']);
                 }

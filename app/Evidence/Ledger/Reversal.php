@@ -19,18 +19,18 @@ use App\Models\Timing\LineStatus;
 use App\Models\Timing\RuleRun;
 use App\Models\Timing\ScheduledLine;
 use App\Store\Actor;
+use App\Store\DomainError;
 use App\Store\HouseClock;
+use App\Store\Ledger\DecisionRecord;
 use App\Store\Ledger\LedgerWriter;
-use App\Store\Ledger\Outcome;
 use App\Store\People\PeopleStore;
 use App\Store\Records\UnansweredWrite;
-use App\Store\Refused;
 use App\Store\RefusedFor;
 use App\Store\Setup\Company;
-use App\Store\SignOffs\SignOffKeeper;
-use App\Store\Slips\SlipKeeper;
-use App\Store\Sql\ById;
+use App\Store\SignOffs\SignOffRepository;
+use App\Store\Slips\SlipRepository;
 use App\Store\Sql\Lock;
+use App\Store\Sql\RecordSql;
 use App\Store\Types\SchemaStore;
 use Illuminate\Database\Connection;
 use Illuminate\Database\Eloquent\Builder;
@@ -73,8 +73,8 @@ final readonly class Reversal
         private UnansweredWrite $unanswered,
         private LedgerWriter $ledger,
         private HouseClock $clock,
-        private SignOffKeeper $signOffs,
-        private SlipKeeper $slips,
+        private SignOffRepository $signOffs,
+        private SlipRepository $slips,
         private Company $company,
     ) {
     }
@@ -154,12 +154,12 @@ final readonly class Reversal
      * @param  bool  $force  whether fields return that somebody has changed since
      * @return list<int> numbers of the reversals
      *
-     * @throws Refused when a sign-off locks one of the records, or somebody else has a value by now that no two may have
+     * @throws DomainError when a sign-off locks one of the records, or somebody else has a value by now that no two may have
      */
     public function reverse(array $entries, bool $force, string $why, int $by): array
     {
         if (count($entries) > self::MOST) {
-            throw new Refused(
+            throw new DomainError(
                 'too_many',
                 Words::say('At most {most} entries are reversed at once.', most: self::MOST),
                 RefusedFor::Invalid,
@@ -181,7 +181,8 @@ final readonly class Reversal
         $now = $this->clock->now();
         $row = Entry::query()->findOrFail($entry);
         $type = $this->schemas->schema()->type((string) $row->record_type)
-            ?? throw new Refused('not_reversible', Words::say('Entry {entry} stands on no record.', entry: $entry), RefusedFor::Conflict);
+            ?? throw new DomainError('not_reversible', Words::say('Entry {entry} stands on no record.', entry: $entry),
+                RefusedFor::Conflict);
         $kept = [];
         $changes = [];
         foreach ($this->written([$entry])[$entry] ?? [] as $written) {
@@ -195,7 +196,7 @@ final readonly class Reversal
         foreach ($changes as $key => $fields) {
             [$typeName, $id] = explode(':', $key);
             $about = $this->schemas->schema()->type($typeName);
-            $before = $about === null ? null : ById::record($about, (int) $id, Lock::WRITE);
+            $before = $about === null ? null : RecordSql::record($about, (int) $id, Lock::WRITE);
             if ($about === null || $before === null) {
                 continue;
             }
@@ -228,7 +229,7 @@ final readonly class Reversal
             $reversed[] = [$gone, $gone];
         }
         $data += $kept === [] ? [] : ['kept' => array_values(array_unique($kept))];
-        $outcomes = array_map(static fn (array $pair): Outcome => new Outcome(
+        $outcomes = array_map(static fn (array $pair): DecisionRecord => new DecisionRecord(
             new Change($pair[0], $pair[1], $by, $now), new Decision($pair[1]), new Actor($by), 'reversed', $data, null, $entry,
             $row->rule_id,
         ), $reversed);
@@ -315,14 +316,14 @@ final readonly class Reversal
     /**
      * @param  list<int>  $entries
      *
-     * @throws Refused when one of them does not exist
+     * @throws DomainError when one of them does not exist
      */
     public function mustExist(array $entries): void
     {
         $found = Entry::query()->whereIn('id', $entries)->pluck('id')->all();
         $missing = array_diff($entries, $found);
         if ($missing !== []) {
-            throw new Refused(
+            throw new DomainError(
                 'not_found',
                 Words::say('There is no entry {missing}.', missing: implode(', ', array_slice($missing, 0, 5))),
                 RefusedFor::Missing,

@@ -10,8 +10,8 @@ use App\Models\Columns;
 use App\Models\Lists\BulkJob;
 use App\Models\Lists\BulkKind;
 use App\Models\Lists\BulkStatus;
+use App\Store\DomainError;
 use App\Store\LedgerConnection;
-use App\Store\Refused;
 use App\Store\Sql\Lease;
 use Illuminate\Contracts\Container\Container;
 
@@ -43,7 +43,7 @@ final readonly class BulkWorker
             $piece = $pieces[$job->status->value] ??= $this->piece($job);
             try {
                 $count = $piece->piece($job);
-            } catch (Refused $refused) {
+            } catch (DomainError $refused) {
                 // It cannot be gone on with; what was done stays, and why stands with it.
                 BulkJob::query()->whereKey($job->id)->update([
                     'status' => BulkStatus::Stopped, 'spec' => Columns::json(['stoppedBecause' => $refused->getMessage()] + $job->spec),

@@ -12,9 +12,9 @@ use App\Models\Lists\BulkJob;
 use App\Models\Lists\BulkKind;
 use App\Models\Lists\BulkRow;
 use App\Store\Actor;
+use App\Store\DomainError;
 use App\Store\LedgerConnection;
 use App\Store\Records\SaveRecord;
-use App\Store\Refused;
 use App\Store\Types\SchemaStore;
 use VividLedger\Schema\RecordType;
 
@@ -64,7 +64,7 @@ final readonly class UndoPiece implements BulkPiece
         try {
             return $this->db->transaction(fn (): array => $row->result === RowResult::Created
                 ? $this->unmade($job, $type, $row) : $this->unchanged($job, $row));
-        } catch (Refused $refused) {
+        } catch (DomainError $refused) {
             return [RowResult::Kept, $refused->getMessage()];
         }
     }

@@ -16,17 +16,17 @@ use App\Models\Slips\SlipTurnRow;
 use App\Models\Tasks\Task;
 use App\Models\Tasks\TaskStatus;
 use App\Store\Actor;
+use App\Store\DomainError;
 use App\Store\HouseClock;
 use App\Store\Library\KeptStore;
 use App\Store\Outbound\Outbox;
-use App\Store\People\PeopleKeeper;
+use App\Store\People\PeopleRepository;
 use App\Store\People\PeopleStore;
 use App\Store\Records\SaveRecord;
-use App\Store\Refused;
 use App\Store\RefusedFor;
 use App\Store\Setup\Company;
-use App\Store\SignOffs\SignOffDesk;
-use App\Store\Slips\SlipDesk;
+use App\Store\SignOffs\SignOffService;
+use App\Store\Slips\SlipService;
 use App\Store\Sql\Batch;
 use App\Store\Tasks\TaskStore;
 use App\Store\Types\SchemaStore;
@@ -58,12 +58,12 @@ final readonly class Leaving
         private SchemaStore $schemas,
         private SaveRecord $save,
         private TaskStore $tasks,
-        private PeopleKeeper $people,
+        private PeopleRepository $people,
         private Reversal $reversal,
         private HouseClock $clock,
         private KeptStore $kept,
-        private SignOffDesk $signOffs,
-        private SlipDesk $slips,
+        private SignOffService $signOffs,
+        private SlipService $slips,
         private PeopleStore $names,
         private Company $company,
         private Outbox $outbox,
@@ -88,21 +88,21 @@ final readonly class Leaving
      * @param  int  $to  who takes over
      * @return int number of the entry
      *
-     * @throws Refused when a rule refuses a record, or there is too much for one step; then nothing has changed
+     * @throws DomainError when a rule refuses a record, or there is too much for one step; then nothing has changed
      */
     public function leave(Person $person, int $to, int $by): int
     {
         if ($to === $person->id || ! Person::query()->whereKey($to)->where('active', true)->exists()) {
-            throw Refused::at('/to', Words::say('Choose somebody else who is with the company.'));
+            throw DomainError::at('/to', Words::say('Choose somebody else who is with the company.'));
         }
         $records = $this->records($person->id);
         if (count(self::openTasks($person->id)) > self::MOST) {
             $message = Words::say('They have more than {most} tasks. Give most of them to others first.', most: self::MOST);
-            throw new Refused('too_many', $message, RefusedFor::Conflict);
+            throw new DomainError('too_many', $message, RefusedFor::Conflict);
         }
         if (array_sum(array_map(count(...), $records)) > self::MOST) {
             $message = Words::say('They own more than {most} records. Give most of them to others in the lists first.', most: self::MOST);
-            throw new Refused('too_many', $message, RefusedFor::Conflict);
+            throw new DomainError('too_many', $message, RefusedFor::Conflict);
         }
 
         return $this->db->transaction(function () use ($person, $to, $by, $records): int {
@@ -144,12 +144,12 @@ final readonly class Leaving
     /**
      * @return array{records: int, tasks: int} so much is theirs again
      *
-     * @throws Refused when they are with the company
+     * @throws DomainError when they are with the company
      */
     public function comeBack(Person $person, int $by): array
     {
         if ($person->active) {
-            throw new Refused('wrong_state', Words::say('{person} is with the company.', person: $person->name), RefusedFor::Conflict);
+            throw new DomainError('wrong_state', Words::say('{person} is with the company.', person: $person->name), RefusedFor::Conflict);
         }
 
         return $this->db->transaction(function () use ($person, $by): array {

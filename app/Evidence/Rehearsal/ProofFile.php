@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace App\Evidence\Rehearsal;
 
 use App\Models\Rules\Proof;
+use App\Store\DomainError;
 use App\Store\People\PeopleStore;
-use App\Store\Refused;
 use App\Store\RefusedFor;
 use App\Store\Types\SchemaStore;
 use VividLedger\Rule\Rule;
@@ -42,7 +42,7 @@ final readonly class ProofFile
     /**
      * @param  list<array<string, mixed>>  $proofs
      *
-     * @throws Refused when they name people whom nobody knows here
+     * @throws DomainError when they name people whom nobody knows here
      */
     public function read(array $proofs, int $ruleId, Rule $rule, int $by): void
     {
@@ -75,7 +75,7 @@ final readonly class ProofFile
             );
         }
         if ($unknown !== []) {
-            throw new Refused(
+            throw new DomainError(
                 'unknown_person',
                 Words::say(
                     'The proofs of this file name people whom nobody knows here: {unknown}. Nothing was imported.',

@@ -9,9 +9,9 @@ use App\Models\Columns;
 use App\Models\Rules\Proof;
 use App\Models\Rules\StoredRule;
 use App\Models\Setup\CompanySettings;
+use App\Store\DomainError;
 use App\Store\HouseClock;
 use App\Store\People\PeopleStore;
-use App\Store\Refused;
 use App\Store\RefusedFor;
 use App\Store\Setup\Company;
 use App\Store\Types\SchemaStore;
@@ -59,7 +59,7 @@ final readonly class Proofs
         $name = trim($name);
         if ($name === '' || mb_strlen($name) > self::LONGEST_NAME) {
             $problem = ['at' => '/name', 'code' => 'invalid_name', 'message' => Words::say('Say what the proof shows.')];
-            throw new Refused(
+            throw new DomainError(
                 'invalid_name',
                 Words::say('Give the proof a name of at most {most} characters.', most: self::LONGEST_NAME),
                 RefusedFor::Invalid,
@@ -134,14 +134,10 @@ final readonly class Proofs
     /** What a proof comes to with a rule is what is expected from now on. */
     public function accept(int $id, ?Rule $edited, int $by): void
     {
-        $proof = Proof::query()->find($id) ?? throw new Refused(
-            'not_found',
-            Words::say('There is no proof {id}.', id: $id),
-            RefusedFor::Missing,
-        );
+        $proof = Proof::query()->find($id) ?? throw DomainError::missing(Words::say('There is no proof {id}.', id: $id));
         $own = $edited?->id === $proof->rule_id ? $edited : $this->current($proof->rule_id);
         if ($own === null) {
-            throw new Refused(
+            throw new DomainError(
                 'unfinished_rule',
                 Words::say('The rule is not finished, so the proof cannot be played.'),
                 RefusedFor::Conflict,

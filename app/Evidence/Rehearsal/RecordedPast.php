@@ -10,7 +10,7 @@ use App\Models\Ledger\Entry;
 use App\Models\Outbound\StoredMessage;
 use App\Models\Records\FieldChange;
 use App\Store\Ledger\EntryEvent;
-use App\Store\Records\AsOf;
+use App\Store\Records\PointInTimeFacts;
 use App\Store\Types\SchemaStore;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Query\Expression;
@@ -32,7 +32,7 @@ final class RecordedPast implements Past
 
     public function __construct(
         private readonly SchemaStore $schemas,
-        private readonly AsOf $asOf,
+        private readonly PointInTimeFacts $asOf,
         private readonly Chains $chains,
     ) {
     }

@@ -5,15 +5,15 @@ declare(strict_types=1);
 namespace App\Evidence\Rehearsal;
 
 use App\Evidence\Rules\RulesInForce;
+use App\Store\DomainError;
 use App\Store\HouseClock;
-use App\Store\Outbound\Gathering;
+use App\Store\Outbound\DigestBuilder;
 use App\Store\Records\PaperFacts;
-use App\Store\Refused;
 use App\Store\RefusedFor;
-use App\Store\Rules\RememberedRuleBook;
+use App\Store\Rules\CachingRuleBook;
 use App\Store\Rules\StoredRuleBook;
 use App\Store\Setup\Company;
-use App\Store\Sql\ById;
+use App\Store\Sql\RecordSql;
 use App\Store\Types\SchemaStore;
 use VividLedger\Facts\Facts;
 use VividLedger\Record\Record;
@@ -40,7 +40,7 @@ final readonly class Rehearsals
     public function __construct(
         private SchemaStore $schemas,
         private StoredRuleBook $pages,
-        private Gathering $gathering,
+        private DigestBuilder $gathering,
         private RulesInForce $rules,
         private Candidates $candidates,
         private HouseClock $clock,
@@ -51,7 +51,7 @@ final readonly class Rehearsals
     /**
      * @param  array<string, mixed>  $asked  "record" {"id"}, {"pick"} or {"values"}, "opening", "whatIfs", "others"
      *
-     * @throws Refused when it cannot be played as it is asked for
+     * @throws DomainError when it cannot be played as it is asked for
      */
     public function play(Rule $rule, array $asked, ?int $actor, ?Facts $facts = null): Rehearsed
     {
@@ -70,7 +70,7 @@ final readonly class Rehearsals
             );
             $whatIfs = $reader->whatIfs(is_array($asked['whatIfs'] ?? null) ? $asked['whatIfs'] : [], $type);
         } catch (InvalidScript $invalid) {
-            throw new Refused(
+            throw new DomainError(
                 'invalid_script',
                 $invalid->getMessage(),
                 RefusedFor::Invalid,
@@ -81,7 +81,7 @@ final readonly class Rehearsals
         $rules = $withOthers ? $this->rules->with($rule) : [$rule];
         $script = new Script($record, $opening, $whatIfs, $actor);
         $rehearsal = new Rehearsal($schema, $this->company->zone());
-        $pages = $withOthers && $pick !== 'made_up' ? new RememberedRuleBook($this->pages) : null;
+        $pages = $withOthers && $pick !== 'made_up' ? new CachingRuleBook($this->pages) : null;
         $beside = $rule->trigger instanceof Gathers && $rule->trigger->per() !== null ? $this->beside($rule, $opening->at) : null;
         $played = $rehearsal->play($script, $rule, $rules, $facts, $pages, null, $beside);
 
@@ -138,11 +138,8 @@ final readonly class Rehearsals
             $id = $node->child('id')->raw;
 
             return [
-                ById::record($type, $id) ?? throw new Refused(
-                    'not_found',
-                    Words::say('There is no {record} {id}.', record: Words::within($type->label), id: $id),
-                    RefusedFor::Missing,
-                ), 'chosen',
+                RecordSql::record($type, $id) ?? throw DomainError::missing(Words::say('There is no {record} {id}.',
+                    record: Words::within($type->label), id: $id)), 'chosen',
             ];
         }
         $madeUpId = $facts->freshId($type->name);
@@ -162,7 +159,7 @@ final readonly class Rehearsals
             return [$nearly, 'nearly'];
         }
         if ($pick === 'matched' || $pick === 'nearly') {
-            throw new Refused(
+            throw new DomainError(
                 'no_record',
                 $pick === 'matched' ? Words::say('No {record} meets the conditions now. Make one up.', record: Words::within($type->label))
                     : Words::say('No {record} meets all conditions but one. Make one up.', record: Words::within($type->label)),

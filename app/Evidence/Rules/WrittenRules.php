@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Evidence\Rules;
 
-use App\Store\Refused;
+use App\Store\DomainError;
 use App\Store\RefusedFor;
 use App\Store\Rules\RuleDoor;
 use App\Store\Rules\RuleStore;
@@ -34,13 +34,13 @@ final readonly class WrittenRules
     /**
      * @param  array<mixed>  $file
      *
-     * @throws Refused when it does not read soundly
+     * @throws DomainError when it does not read soundly
      */
     public function finished(array $file, ?int $id): Rule
     {
         $page = $this->page($file, $id);
 
-        return $page->rule ?? throw new Refused(
+        return $page->rule ?? throw new DomainError(
             'unfinished_rule',
             Words::say('The rule is not finished, so it cannot be played yet.'),
             RefusedFor::Invalid,

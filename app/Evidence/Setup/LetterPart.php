@@ -5,13 +5,13 @@ declare(strict_types=1);
 namespace App\Evidence\Setup;
 
 use App\Models\Library\StoredLetter;
-use App\Store\Access\RecordGate;
+use App\Store\Access\RecordAuthorizer;
 use App\Store\Library\KeptStore;
 
 /** Letters, each as its latest version. */
 final class LetterPart extends NamedPart
 {
-    public function __construct(private readonly KeptStore $store, private readonly RecordGate $gate)
+    public function __construct(private readonly KeptStore $store, private readonly RecordAuthorizer $gate)
     {
     }
 

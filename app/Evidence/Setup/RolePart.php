@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace App\Evidence\Setup;
 
 use App\Models\Access\StoredRole;
-use App\Store\Access\RoleKeeper;
+use App\Store\Access\RoleRepository;
 use App\Store\Types\SchemaStore;
 use VividLedger\Rights\Act;
 use VividLedger\Rights\Duty;
@@ -18,7 +18,7 @@ use VividLedger\Rights\RoleFile;
 /** Roles, but for that of administrators, which is everywhere the same. */
 final class RolePart implements SetupPart
 {
-    public function __construct(private readonly RoleKeeper $keeper, private readonly SchemaStore $schemas)
+    public function __construct(private readonly RoleRepository $keeper, private readonly SchemaStore $schemas)
     {
     }
 

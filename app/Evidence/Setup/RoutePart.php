@@ -5,13 +5,13 @@ declare(strict_types=1);
 namespace App\Evidence\Setup;
 
 use App\Models\Library\StoredRoute;
-use App\Store\Access\RecordGate;
+use App\Store\Access\RecordAuthorizer;
 use App\Store\Library\KeptStore;
 
 /** Kept routes of sign-offs. */
 final class RoutePart extends NamedPart
 {
-    public function __construct(private readonly KeptStore $store, private readonly RecordGate $gate)
+    public function __construct(private readonly KeptStore $store, private readonly RecordAuthorizer $gate)
     {
     }
 

@@ -10,7 +10,7 @@ use App\Models\Records\StoredRecord;
 use App\Models\Rules\Proof;
 use App\Models\Rules\PublishedPage;
 use App\Models\Rules\StoredRule;
-use App\Store\Refused;
+use App\Store\DomainError;
 use App\Store\RefusedFor;
 use App\Store\Rules\RuleDoor;
 use App\Store\Rules\RuleFile;
@@ -132,7 +132,7 @@ final class RulePart implements SetupPart
         $id = $stored->id ?? $this->rules->draft($file, $how->by);
         $page = $this->door->read($file, $id, 1 + (int) $stored?->page);
         if ($page->rule === null) {
-            throw new Refused('unfinished_rule', Words::say(
+            throw new DomainError('unfinished_rule', Words::say(
                 'The rule “{name}” does not read here.',
                 name: $file['name'],
             ), RefusedFor::Invalid, array_map(
@@ -143,7 +143,7 @@ final class RulePart implements SetupPart
         $isSame = $here !== null && NamedPart::same(array_diff_key($this->files->plain($here['rule']), ['proofs' => 0]), $file);
         if ($stored !== null && ! $isSame) {
             if ($stored->draft !== null && ! NamedPart::same($stored->draft, $file)) {
-                throw new Refused('being_written',
+                throw new DomainError('being_written',
                     Words::say(
                         '“{stored}” is being written by {drafter}. Publish that, or throw it away, before another wording is brought in.',
                         stored: $stored->name,
@@ -175,7 +175,7 @@ final class RulePart implements SetupPart
     {
         $broken = array_values(array_filter($tried, static fn (array $one): bool => $one['expected'] !== $one['actual']));
         if ($broken !== []) {
-            throw new Refused('proof_broken', Words::say('A proof does not hold here.'), RefusedFor::Conflict,
+            throw new DomainError('proof_broken', Words::say('A proof does not hold here.'), RefusedFor::Conflict,
                 array_map(static fn (array $one): array => [
                     'at' => '/rule/proofs', 'code' => 'proof_broken',
                     'message' => ($one['rule'] === $rule ? Words::say('The proof “{name}” does not hold here: ', name: $one['name'])

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Evidence\Setup;
 
-use App\Store\Refused;
+use App\Store\DomainError;
 use App\Store\RefusedFor;
 use VividLedger\Words\Words;
 
@@ -122,8 +122,8 @@ final class SetupFolder
         return $texts;
     }
 
-    private static function refused(string $message): Refused
+    private static function refused(string $message): DomainError
     {
-        return new Refused('no_setup', $message, RefusedFor::Invalid);
+        return new DomainError('no_setup', $message, RefusedFor::Invalid);
     }
 }

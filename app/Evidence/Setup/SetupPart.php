@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Evidence\Setup;
 
-use App\Store\Refused;
+use App\Store\DomainError;
 
 /** One sort of thing that a company sets up, as files in a folder of their own. Each sort is a file beside this one. */
 interface SetupPart
@@ -40,7 +40,7 @@ interface SetupPart
      *
      * @param  array<string, mixed>  $document  that fits the schema
      *
-     * @throws Refused
+     * @throws DomainError
      */
     public function bring(array $document, Bringing $how): void;
 }

@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace App\Evidence\Setup;
 
 use App\Store\Access\AccessEntries;
+use App\Store\DomainError;
 use App\Store\HouseClock;
-use App\Store\Refused;
 use App\Store\RefusedFor;
 use App\Store\Setup\Company;
 use App\Store\Types\SchemaStore;
@@ -60,7 +60,7 @@ final readonly class Setups
      *
      * @param  array<string, string>  $texts
      *
-     * @throws Refused when it is no setup, or one of a later version
+     * @throws DomainError when it is no setup, or one of a later version
      */
     public function plan(array $texts, int $by, bool $despite = false): SetupPlan
     {
@@ -83,7 +83,7 @@ final readonly class Setups
     /**
      * @param  array<string, string>  $texts
      *
-     * @throws Refused with every problem; then nothing has changed
+     * @throws DomainError with every problem; then nothing has changed
      */
     public function apply(array $texts, int $by, bool $despite = false): SetupPlan
     {
@@ -120,7 +120,7 @@ final readonly class Setups
         $head = json_decode($texts['setup.json'] ?? '', true);
         $format = is_array($head) ? $head['format'] ?? null : null;
         if (! is_int($format) || $format > self::FORMAT) {
-            throw new Refused('wrong_format', is_int($format)
+            throw new DomainError('wrong_format', is_int($format)
                 ? Words::say('This setup was written by a later version, and cannot be read here. Bring this application up to '
                     .'date first.') : Words::say('setup.json does not say of which format the setup is.'), RefusedFor::Invalid, [
                         ['at' => 'setup.json#/format', 'code' => 'wrong_format', 'message' => Words::say(
@@ -228,7 +228,7 @@ final readonly class Setups
             $work();
 
             return [];
-        } catch (Refused $refused) {
+        } catch (DomainError $refused) {
             $problems = $refused->problems === [] ? [['at' => '', 'code' => $refused->reason, 'message' => $refused->getMessage()]]
                 : $refused->problems;
 
@@ -265,7 +265,7 @@ final readonly class Setups
     private static function mustBeSound(array $problems): void
     {
         if ($problems !== []) {
-            throw new Refused('unsound_setup', Words::counted(
+            throw new DomainError('unsound_setup', Words::counted(
                 count($problems),
                 'The setup has one problem. Nothing was changed.|The setup has {count} problems. Nothing was changed.',
             ), RefusedFor::Invalid, $problems);

@@ -9,21 +9,20 @@ use App\Http\Describe\Ok;
 use App\Models\Columns;
 use App\Models\People\Person;
 use App\Models\Records\StoredRecord;
-use App\Store\Access\InSight;
+use App\Store\Access\AccessScope;
+use App\Store\DomainError;
 use App\Store\People\PeopleStore;
 use App\Store\Records\RecordHistory;
-use App\Store\Refused;
-use App\Store\RefusedFor;
-use App\Store\Sql\ById;
+use App\Store\Sql\RecordSql;
 use App\Store\Types\SchemaStore;
 use Illuminate\Http\JsonResponse;
 use OpenApi\Attributes as OA;
+use VividLedger\Rights\AccessProfile;
 use VividLedger\Rights\Act;
 use VividLedger\Rights\Duty;
 use VividLedger\Rights\FieldAccess;
 use VividLedger\Rights\Reach;
 use VividLedger\Rights\Reasons;
-use VividLedger\Rights\Sight;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\RecordType;
 use VividLedger\Words\Words;
@@ -31,7 +30,7 @@ use VividLedger\Words\Words;
 /** Answers what somebody may see and do, and why: with all records, or with one. */
 final class MayController extends Controller
 {
-    public function __construct(private readonly SchemaStore $schemas, private readonly InSight $inSight)
+    public function __construct(private readonly SchemaStore $schemas, private readonly AccessScope $inSight)
     {
     }
 
@@ -60,8 +59,8 @@ final class MayController extends Controller
     {
         $person = $this->somebody($id);
         $recordType = $this->type($type);
-        $record = ById::record($recordType, $number) ?? $history->beforeDeletion($recordType, $number)
-            ?? throw Refused::noRecord($recordType, $number);
+        $record = RecordSql::record($recordType, $number) ?? $history->beforeDeletion($recordType, $number)
+            ?? throw DomainError::noRecord($recordType, $number);
         $asked = $names->person($id) ?? throw new \LogicException('Somebody who is there has a name.');
         $reasons = new Reasons($person->sight(), $asked, $names);
 
@@ -90,7 +89,7 @@ final class MayController extends Controller
     }
 
     /** @return list<string> */
-    private static function labels(RecordType $type, Sight $sight, FieldAccess $access): array
+    private static function labels(RecordType $type, AccessProfile $sight, FieldAccess $access): array
     {
         $seen = $sight->type($type);
         $has = static fn (Field $field): bool => $access === FieldAccess::Hidden ? $seen->field($field->name) === null
@@ -101,10 +100,6 @@ final class MayController extends Controller
 
     private function somebody(int $id): Person
     {
-        return Person::query()->find($id) ?? throw new Refused(
-            'not_found',
-            Words::say('There is no person {id}.', id: $id),
-            RefusedFor::Missing,
-        );
+        return Person::query()->find($id) ?? throw DomainError::missing(Words::say('There is no person {id}.', id: $id));
     }
 }

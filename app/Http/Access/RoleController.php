@@ -11,7 +11,7 @@ use App\Http\Slips\SaidShape;
 use App\Http\Writing\OfferShape;
 use App\Models\Access\StoredRole;
 use App\Models\People\Person;
-use App\Store\Access\RoleKeeper;
+use App\Store\Access\RoleRepository;
 use App\Store\Types\SchemaStore;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
@@ -26,7 +26,7 @@ use VividLedger\Rights\RoleDifference;
 /** Roles: what everybody who has one may do. */
 final class RoleController extends Controller
 {
-    public function __construct(private readonly RoleKeeper $keeper)
+    public function __construct(private readonly RoleRepository $keeper)
     {
     }
 

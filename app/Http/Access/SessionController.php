@@ -13,7 +13,7 @@ use App\Http\Problems;
 use App\Http\Setup\LanguageInput;
 use App\Models\People\Person;
 use App\Store\Access\SecondFactors;
-use App\Store\Refused;
+use App\Store\DomainError;
 use App\Store\RefusedFor;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
@@ -26,7 +26,7 @@ use VividLedger\Words\Words;
 /** Signing in and out. */
 final class SessionController extends Controller
 {
-    public function __construct(private readonly WhoIsIn $door, private readonly SecondFactors $factors)
+    public function __construct(private readonly SessionService $door, private readonly SecondFactors $factors)
     {
     }
 
@@ -58,7 +58,7 @@ final class SessionController extends Controller
     public function store(SignInInput $request): Me|JsonResponse
     {
         $given = $request->validated();
-        WhoIsIn::mustHaveSession($request);
+        SessionService::mustHaveSession($request);
         // The database takes many spellings for one address; all of them count for that account, and only its own spelling signs in.
         $meant = Person::query()->where('email', $given['email'])->first();
         SignInLimit::count($request, $given['email'], $meant);
@@ -130,7 +130,7 @@ final class SessionController extends Controller
     /**
      * @return string how they come in
      *
-     * @throws Refused at "/code"
+     * @throws DomainError at "/code"
      */
     private function secondly(Person $person, ?string $code): string
     {
@@ -138,12 +138,12 @@ final class SessionController extends Controller
             return 'password';
         }
         if ($code === null || trim($code) === '') {
-            throw new Refused('code_wanted', Words::say('Give the code of your authenticator application.'), RefusedFor::Invalid, [
+            throw new DomainError('code_wanted', Words::say('Give the code of your authenticator application.'), RefusedFor::Invalid, [
                 ['at' => '/code', 'code' => 'code_wanted', 'message' => Words::say('Give the code of your authenticator application.')],
             ]);
         }
 
-        return $this->factors->takes($person, $code) ?? throw new Refused(
+        return $this->factors->takes($person, $code) ?? throw new DomainError(
             'wrong_code', Words::say('That code is not right.'), RefusedFor::Invalid, [
                 [
                     'at' => '/code', 'code' => 'wrong_code',

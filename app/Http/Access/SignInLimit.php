@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace App\Http\Access;
 
 use App\Models\People\Person;
-use App\Store\Refused;
+use App\Store\DomainError;
 use App\Store\RefusedFor;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\RateLimiter;
@@ -19,7 +19,7 @@ final class SignInLimit
 {
     private const SECONDS = 60;
 
-    /** @throws Refused when there were too many wrong tries in the last minute; otherwise this one is counted until it is forgotten */
+    /** @throws DomainError when there were too many wrong tries in the last minute; otherwise this one is counted until it is forgotten */
     public static function count(Request $request, string $email, ?Person $meant): void
     {
         $over = false;
@@ -28,7 +28,7 @@ final class SignInLimit
             $over = RateLimiter::hit($key, self::SECONDS) > $most || $over;
         }
         if ($over) {
-            throw new Refused('too_many_tries', Words::say('Too many tries. Wait a minute and try again.'), RefusedFor::TooMany);
+            throw new DomainError('too_many_tries', Words::say('Too many tries. Wait a minute and try again.'), RefusedFor::TooMany);
         }
     }
 

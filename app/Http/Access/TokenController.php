@@ -9,8 +9,7 @@ use App\Http\Describe\Controller;
 use App\Http\Describe\Ok;
 use App\Models\Access\TokenScope;
 use App\Store\Access\AccessEntries;
-use App\Store\Refused;
-use App\Store\RefusedFor;
+use App\Store\DomainError;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
@@ -58,10 +57,10 @@ final class TokenController extends Controller
     {
         $given = $request->validated();
         $person = $this->person($request);
-        AskedAgain::mustBe($request, $person, $given['password']);
+        PasswordConfirmation::mustBe($request, $person, $given['password']);
         $until = isset($given['until']) ? new \DateTimeImmutable($given['until']) : null;
         if ($until !== null && $until <= new \DateTimeImmutable) {
-            throw Refused::at('/until', Words::say('That is past already.'));
+            throw DomainError::at('/until', Words::say('That is past already.'));
         }
         $made = $person->createToken($given['name'], [$given['scope'] ?? TokenScope::Everything->value], $until);
         $this->entries->write('token_made', $person->id, ['person' => $person->id, 'title' => $given['name']]);
@@ -81,7 +80,7 @@ final class TokenController extends Controller
     public function destroy(int $id, Request $request): Response
     {
         $person = $this->person($request);
-        $token = $person->tokens()->find($id) ?? throw new Refused('not_found', Words::say('You have no such token.'), RefusedFor::Missing);
+        $token = $person->tokens()->find($id) ?? throw DomainError::missing(Words::say('You have no such token.'));
         $token->delete();
         $this->entries->write('token_ended', $person->id, ['person' => $person->id, 'title' => $token->name]);
 

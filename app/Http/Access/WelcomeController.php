@@ -14,8 +14,8 @@ use App\Models\Outbound\LinkKind;
 use App\Models\People\Person;
 use App\Store\Access\Passwords;
 use App\Store\Access\PersonLinks;
-use App\Store\People\Joining;
-use App\Store\Refused;
+use App\Store\DomainError;
+use App\Store\People\Onboarding;
 use App\Store\RefusedFor;
 use App\Store\Setup\Company;
 use App\Store\Setup\NewCompany;
@@ -35,7 +35,7 @@ final class WelcomeController extends Controller
 
     private const WITHIN = 900;
 
-    public function __construct(private readonly WhoIsIn $door, private readonly Joining $joining)
+    public function __construct(private readonly SessionService $door, private readonly Onboarding $joining)
     {
     }
 
@@ -74,7 +74,7 @@ final class WelcomeController extends Controller
         responses: [new Ok(Me::class)])]
     public function store(string $token, PasswordInput $request, Connection $db): Me|Response
     {
-        WhoIsIn::mustHaveSession($request);
+        SessionService::mustHaveSession($request);
         $person = $this->joining->choose($token, $request->validated()['password']);
         SignIns::endAll($db, $person, null);
 
@@ -88,11 +88,11 @@ final class WelcomeController extends Controller
         ]), responses: [new Ok(Me::class)])]
     public function company(string $token, CompanyToOpenInput $request, NewCompany $company): Me
     {
-        WhoIsIn::mustHaveSession($request);
+        SessionService::mustHaveSession($request);
         $given = $request->given();
         $link = PersonLinks::open($token);
         if ($link->kind !== LinkKind::Begin) {
-            throw new Refused('not_allowed', Words::say('This link opens no company.'), RefusedFor::NotAllowed);
+            throw new DomainError('not_allowed', Words::say('This link opens no company.'), RefusedFor::NotAllowed);
         }
         Passwords::check($given['password'], [$given['name'], $given['email'], $given['company']]);
         $person = $company->open($given);

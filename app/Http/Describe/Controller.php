@@ -5,11 +5,11 @@ declare(strict_types=1);
 namespace App\Http\Describe;
 
 use App\Models\People\Person;
-use App\Store\Access\InSight;
-use App\Store\Access\RecordGate;
+use App\Store\Access\AccessScope;
+use App\Store\Access\RecordAuthorizer;
 use App\Store\Actor;
+use App\Store\DomainError;
 use App\Store\People\PeopleStore;
-use App\Store\Refused;
 use App\Store\RefusedFor;
 use Illuminate\Foundation\Auth\Access\AuthorizesRequests;
 use Illuminate\Http\JsonResponse;
@@ -56,14 +56,14 @@ abstract class Controller extends BaseController
     /**
      * Somebody as a request names them, by id or by handle.
      *
-     * @throws Refused when nobody is called so
+     * @throws DomainError when nobody is called so
      */
     protected function personGiven(mixed $given, string $at): int
     {
         $said = is_scalar($given) ? (string) $given : '?';
 
         return app(PeopleStore::class)->idOf($given)
-            ?? throw new Refused('unknown_value', Words::say('There is nobody ‘{said}’.', said: $said), RefusedFor::Invalid, [
+            ?? throw new DomainError('unknown_value', Words::say('There is nobody ‘{said}’.', said: $said), RefusedFor::Invalid, [
                 ['at' => $at, 'code' => 'unknown_value', 'message' => Words::say(
                     'There is nobody ‘{said}’. Give an id or a handle.',
                     said: $said,
@@ -79,12 +79,12 @@ abstract class Controller extends BaseController
 
     protected function type(string $name): RecordType
     {
-        return app(RecordGate::class)->type($name);
+        return app(RecordAuthorizer::class)->type($name);
     }
 
     /** The type as whoever asks knows it. */
     protected function seenType(string $name): RecordType
     {
-        return app(InSight::class)->sight()->type($this->type($name));
+        return app(AccessScope::class)->sight()->type($this->type($name));
     }
 }

@@ -14,14 +14,14 @@ use App\Http\Lists\BulkShapes;
 use App\Models\Import\ImportProblem;
 use App\Models\Lists\BulkJob;
 use App\Models\Lists\BulkKind;
-use App\Store\Access\InSight;
-use App\Store\Access\RecordGate;
+use App\Store\Access\AccessScope;
+use App\Store\Access\RecordAuthorizer;
 use App\Store\CsvLine;
+use App\Store\DomainError;
 use App\Store\Import\ImportPlan;
 use App\Store\Import\ImportStore;
 use App\Store\Import\ProblemGroups;
 use App\Store\Lists\BulkStore;
-use App\Store\Refused;
 use App\Store\RefusedFor;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
@@ -42,8 +42,8 @@ final class ImportController extends Controller
         private readonly ImportStore $imports,
         private readonly BulkStore $bulk,
         private readonly BulkShapes $shapes,
-        private readonly RecordGate $gate,
-        private readonly InSight $inSight,
+        private readonly RecordAuthorizer $gate,
+        private readonly AccessScope $inSight,
     ) {
     }
 
@@ -184,11 +184,7 @@ final class ImportController extends Controller
     {
         $job = $this->bulk->own($id, $this->person($request));
 
-        return $job->kind === BulkKind::Import ? $job : throw new Refused(
-            'not_found',
-            Words::say('There is no such import.'),
-            RefusedFor::Missing,
-        );
+        return $job->kind === BulkKind::Import ? $job : throw DomainError::missing(Words::say('There is no such import.'));
     }
 
     /** Rows of a file are anybody's records: whoever brings them in may do so with everybody's. */
@@ -196,7 +192,7 @@ final class ImportController extends Controller
     {
         $this->gate->mustEver($act, $type);
         if (! $this->inSight->isUnbounded($act, $type->name)) {
-            throw new Refused(
+            throw new DomainError(
                 'not_allowed', Words::say(
                     'Files of {type} are brought in by whoever may make and change everybody’s.',
                     type: $type->plural,

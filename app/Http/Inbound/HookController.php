@@ -12,15 +12,14 @@ use App\Models\Columns;
 use App\Models\Inbound\Hook;
 use App\Models\Inbound\HookArrival;
 use App\Models\Inbound\HookOutcome;
+use App\Store\DomainError;
 use App\Store\Inbound\HookStore;
 use App\Store\People\PeopleStore;
 use App\Store\Records\RecordInput;
-use App\Store\Refused;
-use App\Store\RefusedFor;
 use App\Store\Setup\Company;
 use App\Store\Types\SchemaStore;
-use App\Work\Inbound\HookDoor;
 use App\Work\Inbound\HookReading;
+use App\Work\Inbound\WebhookIngest;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Response;
 use OpenApi\Attributes as OA;
@@ -43,7 +42,7 @@ final class HookController extends Controller
 
     public function __construct(
         private readonly HookStore $hooks,
-        private readonly HookDoor $door,
+        private readonly WebhookIngest $door,
         private readonly SchemaStore $schemas,
         private readonly PeopleStore $names,
         private readonly Company $company,
@@ -110,7 +109,8 @@ final class HookController extends Controller
     public function look(int $id, HookTextInput $request, HookReading $reading, RecordInput $input): HookReadShape
     {
         $hook = $this->hook($id);
-        $type = $this->schemas->schema()->type($hook->record_type) ?? throw new Refused('no_type', Words::say('Its record type is gone.'));
+        $type = $this->schemas->schema()->type($hook->record_type)
+            ?? throw new DomainError('no_type', Words::say('Its record type is gone.'));
         $read = $reading->of($hook, $type, (string) $request->validated()['text']);
         $values = [];
         $display = Display::spoken($this->names, $this->company->zone());
@@ -133,7 +133,7 @@ final class HookController extends Controller
 
     private function hook(int $id): Hook
     {
-        return Hook::query()->find($id) ?? throw new Refused('not_found', Words::say('There is no such hook.'), RefusedFor::Missing);
+        return Hook::query()->find($id) ?? throw DomainError::missing(Words::say('There is no such hook.'));
     }
 
     private function arrival(HookArrival $arrival): HookArrivalShape

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Inbound;
 
-use App\Work\Inbound\HookDoor;
+use App\Work\Inbound\WebhookIngest;
 use Illuminate\Foundation\Http\FormRequest;
 
 /** What is to be read as if it had arrived at a hook. */
@@ -14,7 +14,7 @@ final class HookTextInput extends FormRequest
     public function rules(): array
     {
         return [
-            'text' => ($this->is('*/again') ? 'sometimes' : 'required').'|string|max:'.HookDoor::MOST_BYTES,
+            'text' => ($this->is('*/again') ? 'sometimes' : 'required').'|string|max:'.WebhookIngest::MOST_BYTES,
         ];
     }
 }

@@ -13,12 +13,12 @@ use App\Models\Outbound\MailKind;
 use App\StandIn\Eml;
 use App\StandIn\MailRoom;
 use App\Store\Actor;
+use App\Store\DomainError;
 use App\Store\Records\RecordEvents;
-use App\Store\Refused;
 use App\Store\RefusedFor;
 use App\Work\Inbound\AnswerMail;
-use App\Work\Inbound\MailDoor;
-use App\Work\Outbound\Postman;
+use App\Work\Inbound\InboundMail;
+use App\Work\Outbound\OutboxRelay;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
@@ -108,7 +108,7 @@ final class MailRoomController extends Controller
             responses: [new Ok],
         ),
     ]
-    public function answer(int $id, AnswerInput $request, RecordEvents $remarks, MailDoor $door): Response
+    public function answer(int $id, AnswerInput $request, RecordEvents $remarks, InboundMail $door): Response
     {
         $text = (string) $request->validated()['text'];
         $letter = $this->room->letter($id);
@@ -116,7 +116,7 @@ final class MailRoomController extends Controller
             // By the same door as real mail, as the mail program of whoever got it would write it.
             $mail = $door->take(AnswerMail::of(Eml::read($letter->raw), self::address($letter->recipients), $text));
             if ($mail->kind === MailKind::Refused) {
-                throw new Refused('not_taken', $mail->trouble, RefusedFor::Conflict);
+                throw new DomainError('not_taken', $mail->trouble, RefusedFor::Conflict);
             }
             if ($mail->kind !== MailKind::Unknown) {
                 return response()->noContent();
@@ -124,7 +124,7 @@ final class MailRoomController extends Controller
         }
         $message = $this->room->messageBehind($letter);
         if ($message === null || $message->record_id === 0) {
-            throw new Refused(
+            throw new DomainError(
                 'not_about_a_record',
                 Words::say('This letter is about no record, so an answer would lead nowhere.'),
                 RefusedFor::Conflict,
@@ -138,7 +138,7 @@ final class MailRoomController extends Controller
     /** Where a gateway for text messages would be: takes one in and puts it on the shelf. */
     public function takeText(TextMessageInput $request, MailRoom $room): JsonResponse
     {
-        if (! hash_equals(Postman::gatewayToken(), (string) $request->bearerToken())) {
+        if (! hash_equals(OutboxRelay::gatewayToken(), (string) $request->bearerToken())) {
             return new JsonResponse(['error' => 'Not allowed.'], 401);
         }
         $given = $request->validated();
@@ -149,9 +149,9 @@ final class MailRoomController extends Controller
     }
 
     /** Where a mail server hands over what came in for us: a mail as it is, in the body; by a bearer's secret, or by a signed address. */
-    public function takeMail(Request $request, MailDoor $door, string $sign = ''): JsonResponse
+    public function takeMail(Request $request, InboundMail $door, string $sign = ''): JsonResponse
     {
-        if (! hash_equals(Postman::gatewayToken(), (string) $request->bearerToken()) && ! hash_equals(MailDoor::sign(), $sign)) {
+        if (! hash_equals(OutboxRelay::gatewayToken(), (string) $request->bearerToken()) && ! hash_equals(InboundMail::sign(), $sign)) {
             return new JsonResponse(['error' => 'Not allowed.'], 401);
         }
         try {

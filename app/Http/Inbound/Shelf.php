@@ -7,8 +7,7 @@ namespace App\Http\Inbound;
 use App\Models\Columns;
 use App\Models\Outbound\MailRoomItem;
 use App\Models\Outbound\StoredMessage;
-use App\Store\Refused;
-use App\Store\RefusedFor;
+use App\Store\DomainError;
 use Illuminate\Database\Query\Builder;
 use VividLedger\Words\Words;
 
@@ -42,11 +41,7 @@ final class Shelf
 
     public function letter(int $id): MailRoomItem
     {
-        return MailRoomItem::query()->find($id) ?? throw new Refused(
-            'not_found',
-            Words::say('There is no letter {id} on the shelf.', id: $id),
-            RefusedFor::Missing,
-        );
+        return MailRoomItem::query()->find($id) ?? throw DomainError::missing(Words::say('There is no letter {id} on the shelf.', id: $id));
     }
 
     /** The message that a letter on the shelf was sent as. */

@@ -11,7 +11,7 @@ use App\Models\Outbound\StoredMessage;
 use App\Models\Records\MergedRecord;
 use App\Models\Records\StoredRecord;
 use App\Models\Timing\ClockTurn;
-use App\Store\Access\InSight;
+use App\Store\Access\AccessScope;
 use Illuminate\Database\Eloquent\Builder;
 use VividLedger\Record\CauseKind;
 use VividLedger\Record\Fold;
@@ -36,7 +36,7 @@ final readonly class Entries
 
     public function __construct(
         private EntryShapes $shapes,
-        private InSight $inSight,
+        private AccessScope $inSight,
     ) {
     }
 

@@ -12,10 +12,10 @@ use App\Http\Rules\OneRuleInput;
 use App\Http\SignOffs\AnswerShape;
 use App\Http\SignOffs\MomentAnswers;
 use App\Store\Access\AccessEntries;
-use App\Store\Access\InSight;
+use App\Store\Access\AccessScope;
 use App\Store\CsvLine;
+use App\Store\DomainError;
 use App\Store\HouseClock;
-use App\Store\Refused;
 use App\Store\RefusedFor;
 use App\Store\Rules\WhyNot;
 use App\Store\Setup\Company;
@@ -32,7 +32,7 @@ final class LedgerController extends Controller
     public function __construct(
         private readonly Entries $entries,
         private readonly SeenEntries $seen,
-        private readonly InSight $inSight,
+        private readonly AccessScope $inSight,
         private readonly Company $company,
     ) {
     }
@@ -119,7 +119,7 @@ final class LedgerController extends Controller
     /**
      * @param  array<string, mixed>  $given
      *
-     * @throws Refused
+     * @throws DomainError
      */
     private function asked(array $given): LedgerAsked
     {
@@ -140,7 +140,7 @@ final class LedgerController extends Controller
     /**
      * @return array{string, int} type and id
      *
-     * @throws Refused
+     * @throws DomainError
      */
     private function recordCalled(string $number): array
     {
@@ -151,7 +151,7 @@ final class LedgerController extends Controller
             }
         }
         $message = Words::say('‘{number}’ is no number of a record. Write it like T-0042.', number: $number);
-        throw new Refused('unknown_value', $message, RefusedFor::Invalid,
+        throw new DomainError('unknown_value', $message, RefusedFor::Invalid,
             [['at' => '/record', 'code' => 'unknown_value', 'message' => $message]]);
     }
 
@@ -187,7 +187,7 @@ final class LedgerController extends Controller
         $given = $request->validated();
         $at = isset($given['at']) ? new \DateTimeImmutable($given['at']) : $clock->now();
         $entry = $this->entries->lastAnswerable($this->type($type)->name, $id, $at)
-            ?? throw new Refused(
+            ?? throw new DomainError(
                 'nothing_happened',
                 Words::say('Nothing had happened to the record by then, so no rule was asked.'),
                 RefusedFor::Missing,
@@ -225,7 +225,7 @@ final class LedgerController extends Controller
         $entry = $this->entries->one($number, $person->may(Duty::SeeDoors));
 
         return $entry !== null && ($entry->recordType !== null || $person->may(Duty::SeeLedger)) ? $entry
-            : throw new Refused('not_found', Words::say('There is no entry {number}.', number: $number), RefusedFor::Missing);
+            : throw DomainError::missing(Words::say('There is no entry {number}.', number: $number));
     }
 
     /**

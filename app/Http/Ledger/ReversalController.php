@@ -10,9 +10,9 @@ use App\Http\Describe\Controller;
 use App\Http\Describe\Ok;
 use App\Http\Records\ConflictShape;
 use App\Models\Ledger\Entry;
-use App\Store\Access\InSight;
-use App\Store\Access\RecordGate;
-use App\Store\Refused;
+use App\Store\Access\AccessScope;
+use App\Store\Access\RecordAuthorizer;
+use App\Store\DomainError;
 use App\Store\RefusedFor;
 use App\Store\Types\SchemaStore;
 use OpenApi\Attributes as OA;
@@ -24,8 +24,8 @@ final class ReversalController extends Controller
 {
     public function __construct(
         private readonly Reversal $reversal,
-        private readonly RecordGate $gate,
-        private readonly InSight $inSight,
+        private readonly RecordAuthorizer $gate,
+        private readonly AccessScope $inSight,
         private readonly SchemaStore $schemas,
     ) {
     }
@@ -46,7 +46,7 @@ final class ReversalController extends Controller
         $entries = array_values(array_map(intval(...), $given['entries'] ?? []));
         if (isset($given['rule'])) {
             if (! isset($given['from'], $given['until'])) {
-                throw new Refused(
+                throw new DomainError(
                     'no_span',
                     Words::say('Say from when until when.'),
                     RefusedFor::Invalid,

@@ -7,8 +7,8 @@ namespace App\Http\Ledger;
 use App\Models\Ledger\Entry;
 use App\Models\Records\FieldChange;
 use App\Models\Rules\PublishedPage;
-use App\Store\Access\InSight;
-use App\Store\Access\RecordGate;
+use App\Store\Access\AccessScope;
+use App\Store\Access\RecordAuthorizer;
 use App\Store\Access\SeenTexts;
 use App\Store\Setup\Company;
 use VividLedger\House\Directory;
@@ -31,8 +31,8 @@ final class SeenEntries
     private array $readable = [];
 
     public function __construct(
-        private readonly InSight $inSight,
-        private readonly RecordGate $gate,
+        private readonly AccessScope $inSight,
+        private readonly RecordAuthorizer $gate,
         private readonly Directory $directory,
         private readonly Company $company,
         private readonly SeenTexts $texts,

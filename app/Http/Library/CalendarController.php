@@ -7,11 +7,10 @@ namespace App\Http\Library;
 use App\Http\Describe\Body;
 use App\Http\Describe\Controller;
 use App\Http\Describe\Ok;
+use App\Store\DomainError;
 use App\Store\HouseClock;
 use App\Store\Library\CalendarKeep;
 use App\Store\Library\Holidays;
-use App\Store\Refused;
-use App\Store\RefusedFor;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Response;
 use OpenApi\Attributes as OA;
@@ -132,6 +131,6 @@ final class CalendarController extends Controller
 
     private function one(int $id): CalendarShape
     {
-        return $this->shapes->all($id)[0] ?? throw new Refused('not_found', Words::say('There is no such calendar.'), RefusedFor::Missing);
+        return $this->shapes->all($id)[0] ?? throw DomainError::missing(Words::say('There is no such calendar.'));
     }
 }

@@ -7,9 +7,8 @@ namespace App\Http\Library;
 use App\Http\Describe\Body;
 use App\Http\Describe\Controller;
 use App\Http\Describe\Ok;
+use App\Store\DomainError;
 use App\Store\Library\KeptStore;
-use App\Store\Refused;
-use App\Store\RefusedFor;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Response;
 use OpenApi\Attributes as OA;
@@ -153,11 +152,7 @@ final class KeptController extends Controller
     public function updateNamed(int $id, ConditionInput $request): NamedShape
     {
         $given = $request->validated();
-        $row = $this->shelf->named($id)[0] ?? throw new Refused(
-            'not_found',
-            Words::say('There is no such condition.'),
-            RefusedFor::Missing,
-        );
+        $row = $this->shelf->named($id)[0] ?? throw DomainError::missing(Words::say('There is no such condition.'));
         $this->kept->keepCondition($this->type($row->recordType), $id, (int) $given['version'], (string) $given['name'], $given['file']);
 
         return $this->shelf->named($id)[0];
@@ -181,6 +176,6 @@ final class KeptController extends Controller
 
     private function letter(int $id): LetterShape
     {
-        return $this->shelf->letters($id)[0] ?? throw new Refused('not_found', Words::say('There is no such letter.'), RefusedFor::Missing);
+        return $this->shelf->letters($id)[0] ?? throw DomainError::missing(Words::say('There is no such letter.'));
     }
 }

@@ -9,7 +9,7 @@ use App\Models\Library\LetterVersion;
 use App\Models\Library\StoredCondition;
 use App\Models\Library\StoredLadder;
 use App\Models\Library\StoredLetter;
-use App\Store\Access\InSight;
+use App\Store\Access\AccessScope;
 use App\Store\Access\SeenRules;
 use App\Store\Library\KeptStore;
 use App\Store\Lists\RecordList;
@@ -30,7 +30,7 @@ final readonly class KeptShelf
         private SchemaStore $schemas,
         private RuleShapes $shapes,
         private RecordList $list,
-        private InSight $inSight,
+        private AccessScope $inSight,
         private SeenRules $seen,
     ) {
     }

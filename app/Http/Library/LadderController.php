@@ -9,9 +9,8 @@ use App\Http\Describe\Controller;
 use App\Http\Describe\Ok;
 use App\Http\Writing\EditorShapes;
 use App\Http\Writing\OfferShape;
+use App\Store\DomainError;
 use App\Store\Library\KeptStore;
-use App\Store\Refused;
-use App\Store\RefusedFor;
 use App\Store\Setup\Company;
 use App\Store\Types\SchemaStore;
 use Illuminate\Http\JsonResponse;
@@ -120,6 +119,6 @@ final class LadderController extends Controller
 
     private function one(int $id): LadderShape
     {
-        return $this->shelf->ladders($id)[0] ?? throw new Refused('not_found', Words::say('There is no such ladder.'), RefusedFor::Missing);
+        return $this->shelf->ladders($id)[0] ?? throw DomainError::missing(Words::say('There is no such ladder.'));
     }
 }

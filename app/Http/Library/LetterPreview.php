@@ -5,15 +5,15 @@ declare(strict_types=1);
 namespace App\Http\Library;
 
 use App\Models\Ledger\Entry;
+use App\Store\DomainError;
 use App\Store\HouseClock;
 use App\Store\Records\PaperFacts;
 use App\Store\Records\RecordHistory;
-use App\Store\Refused;
 use App\Store\RefusedFor;
 use App\Store\Rules\RuleStore;
 use App\Store\Setup\Company;
 use App\Store\Types\SchemaStore;
-use VividLedger\Facts\Standing;
+use VividLedger\Facts\OverlayFacts;
 use VividLedger\House\Directory;
 use VividLedger\Message\Address;
 use VividLedger\Record\Alteration;
@@ -21,8 +21,8 @@ use VividLedger\Record\Change;
 use VividLedger\Record\Display;
 use VividLedger\Record\Record;
 use VividLedger\Rule\Line\SendMessage;
-use VividLedger\Rule\Performance\Marks;
-use VividLedger\Rule\Performance\Performance;
+use VividLedger\Rule\Performance\ActionContext;
+use VividLedger\Rule\Performance\VersionBumps;
 use VividLedger\Schema\RecordType;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Node;
@@ -53,19 +53,19 @@ final readonly class LetterPreview
     /** @param  array<mixed>  $line  as a rule file writes it */
     public function of(RecordType $type, array $line, int $id, int $by): PreviewShape
     {
-        $record = $this->facts->record($type->name, $id) ?? throw Refused::noRecord($type, $id);
+        $record = $this->facts->record($type->name, $id) ?? throw DomainError::noRecord($type, $id);
         $context = new Context($this->schemas->schema(), $this->directory, $type, $this->company->zone());
         $node = new Node(['kind' => SendMessage::kind()] + $line, '/line');
         $context->row(Part::Line, $node);
-        $message = SendMessage::read($context, $node) ?? throw new Refused(
+        $message = SendMessage::read($context, $node) ?? throw new DomainError(
             'unfinished_line',
             $context->sheet->problems[0]->message ?? Words::say('The line is not finished.'),
             RefusedFor::Invalid,
             RuleStore::listed($context->sheet->problems),
         );
         $now = $this->clock->now();
-        $standing = new Standing($this->facts, $this->schemas->schema());
-        $performance = new Performance(
+        $standing = new OverlayFacts($this->facts, $this->schemas->schema());
+        $performance = new ActionContext(
             $record,
             $type,
             $standing,
@@ -74,7 +74,7 @@ final readonly class LetterPreview
             $now,
             $this->company->zone(),
             new Change($record, $record, $by, $now, told: $this->lastChange($record)),
-            new Marks(null),
+            new VersionBumps(null),
         );
         $sent = $message->preview($performance);
         $said = static fn (Address $address): string => $address->text();

@@ -8,12 +8,11 @@ use App\Http\Describe\Body;
 use App\Http\Describe\Controller;
 use App\Http\Describe\Ok;
 use App\Models\Library\StoredRoute;
-use App\Store\Access\InSight;
+use App\Store\Access\AccessScope;
+use App\Store\DomainError;
 use App\Store\Library\KeptStore;
 use App\Store\Library\RouteMoves;
 use App\Store\People\PeopleStore;
-use App\Store\Refused;
-use App\Store\RefusedFor;
 use App\Store\Types\SchemaStore;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Http\JsonResponse;
@@ -34,7 +33,7 @@ final class RouteController extends Controller
         private readonly SchemaStore $schemas,
         private readonly RouteMoves $moves,
         private readonly PeopleStore $names,
-        private readonly InSight $inSight,
+        private readonly AccessScope $inSight,
     ) {
     }
 
@@ -145,11 +144,7 @@ final class RouteController extends Controller
 
     private function one(int $id): StoredRoute
     {
-        return StoredRoute::query()->find($id) ?? throw new Refused(
-            'not_found',
-            Words::say('There is no such route.'),
-            RefusedFor::Missing,
-        );
+        return StoredRoute::query()->find($id) ?? throw DomainError::missing(Words::say('There is no such route.'));
     }
 
     /**

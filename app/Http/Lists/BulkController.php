@@ -11,8 +11,8 @@ use App\Http\Describe\Controller;
 use App\Http\Describe\Ok;
 use App\Models\Lists\BulkJob;
 use App\Models\Lists\BulkKind;
-use App\Store\Access\InSight;
-use App\Store\Access\RecordGate;
+use App\Store\Access\AccessScope;
+use App\Store\Access\RecordAuthorizer;
 use App\Store\Import\ImportPlan;
 use App\Store\Lists\BulkStore;
 use App\Store\Lists\Chosen;
@@ -29,9 +29,9 @@ final class BulkController extends Controller
     public function __construct(
         private readonly BulkStore $bulk,
         private readonly BulkShapes $shapes,
-        private readonly RecordGate $gate,
+        private readonly RecordAuthorizer $gate,
         private readonly ListAsked $asked,
-        private readonly InSight $inSight,
+        private readonly AccessScope $inSight,
     ) {
     }
 

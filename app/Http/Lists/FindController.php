@@ -9,8 +9,8 @@ use App\Http\Describe\Ok;
 use App\Http\Describe\Query;
 use App\Models\Lists\SavedView;
 use App\Models\People\Person;
-use App\Store\Access\InSight;
-use App\Store\Lists\Finding;
+use App\Store\Access\AccessScope;
+use App\Store\Lists\RecordSearch;
 use Illuminate\Support\Collection;
 use OpenApi\Attributes as OA;
 
@@ -30,7 +30,7 @@ final class FindController extends Controller
             responses: [new Ok(FoundAllShape::class)],
         ),
     ]
-    public function index(FindInput $request, InSight $inSight, Finding $finding): FoundAllShape
+    public function index(FindInput $request, AccessScope $inSight, RecordSearch $finding): FoundAllShape
     {
         $text = trim((string) $request->validated()['text']);
         [$records, $nearly] = $text === '' ? [[], ''] : $finding->records($text, self::MOST);

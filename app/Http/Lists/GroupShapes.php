@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Lists;
 
-use App\Store\Access\InSight;
+use App\Store\Access\AccessScope;
 use App\Store\People\PeopleStore;
 use App\Store\Setup\Company;
 use VividLedger\Record\Display;
@@ -18,7 +18,7 @@ final readonly class GroupShapes
     public function __construct(
         private PeopleStore $names,
         private Company $company,
-        private InSight $inSight,
+        private AccessScope $inSight,
     ) {
     }
 

@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace App\Http\Lists;
 
 use App\Http\Types\FieldShapes;
-use App\Store\Access\InSight;
-use App\Store\Refused;
+use App\Store\Access\AccessScope;
+use App\Store\DomainError;
 use App\Store\RefusedFor;
 use App\Store\Rules\RuleStore;
 use VividLedger\Condition\Condition;
@@ -19,18 +19,18 @@ use VividLedger\Listing\Sort;
 use VividLedger\Schema\Path;
 use VividLedger\Schema\RecordType;
 use VividLedger\Shape\Context;
+use VividLedger\Shape\KeyTracker;
 use VividLedger\Shape\Node;
-use VividLedger\Shape\Reads;
 use VividLedger\Words\Words;
 
 /** How somebody asks to see the records of a type: narrowed, in columns, sorted. */
 final readonly class ListAsked
 {
-    public function __construct(private InSight $inSight, private FieldShapes $fields)
+    public function __construct(private AccessScope $inSight, private FieldShapes $fields)
     {
     }
 
-    /** @throws Refused when the filter cannot be read */
+    /** @throws DomainError when the filter cannot be read */
     public function condition(RecordType $type, string $json): ?Condition
     {
         $filter = $json === '' ? null : json_decode($json, true, 64);
@@ -38,15 +38,15 @@ final readonly class ListAsked
         return $filter === null ? null : $this->read($type, $filter);
     }
 
-    /** @throws Refused with each problem at its place */
+    /** @throws DomainError with each problem at its place */
     public function read(RecordType $type, mixed $filter): Condition
     {
         $context = app(Context::class, ['type' => $type]);
-        $reads = new Reads;
+        $reads = new KeyTracker;
         $condition = ConditionReader::read($context, new Node($filter, '/filter', $reads));
         array_push($context->sheet->problems, ...$reads->unknown($filter, $context->sheet->problems, '/filter'));
 
-        return ($context->sheet->problems === [] ? $condition : null) ?? throw new Refused(
+        return ($context->sheet->problems === [] ? $condition : null) ?? throw new DomainError(
             'invalid_filter',
             $context->sheet->problems[0]->message ?? Words::say('The filter cannot be read.'),
             RefusedFor::Invalid,
@@ -58,7 +58,7 @@ final readonly class ListAsked
      * @param  string  $written  "-due,number"
      * @return list<Sort>
      *
-     * @throws Refused when there is no such column
+     * @throws DomainError when there is no such column
      */
     public function sorts(RecordType $type, string $written): array
     {
@@ -83,7 +83,7 @@ final readonly class ListAsked
         return (new ListViewReader($this->inSight->schema(), $type))->read($kept);
     }
 
-    /** @throws Refused when there is no such field, or no number field */
+    /** @throws DomainError when there is no such field, or no number field */
     public function by(RecordType $type, string $written, string $at): Path
     {
         return (new Columns($this->inSight->schema(), $type))->named($written)->path ?? throw self::unknown($type, $written, $at);
@@ -102,9 +102,9 @@ final readonly class ListAsked
         );
     }
 
-    private static function unknown(RecordType $type, string $name, string $at): Refused
+    private static function unknown(RecordType $type, string $name, string $at): DomainError
     {
-        return new Refused('unknown_field', Words::say(
+        return new DomainError('unknown_field', Words::say(
             '{type} has no column ‘{name}’.',
             type: $type->label,
             name: $name,

@@ -19,11 +19,11 @@ use App\Http\Writing\ReadingShape;
 use App\Http\Writing\TextShape;
 use App\Http\Writing\TextShapes;
 use App\Store\Access\AccessEntries;
+use App\Store\DomainError;
 use App\Store\Lists\CalledRecords;
 use App\Store\Lists\RecordFile;
 use App\Store\Lists\RecordList;
 use App\Store\People\PeopleStore;
-use App\Store\Refused;
 use App\Store\RefusedFor;
 use Illuminate\Http\JsonResponse;
 use OpenApi\Attributes as OA;
@@ -34,8 +34,8 @@ use VividLedger\Listing\HeardFilter;
 use VividLedger\Rule\Reading\RulePage;
 use VividLedger\Schema\FieldType;
 use VividLedger\Shape\Context;
+use VividLedger\Shape\KeyTracker;
 use VividLedger\Shape\Node;
-use VividLedger\Shape\Reads;
 use VividLedger\Text\RuleText;
 use VividLedger\Words\Words;
 
@@ -134,7 +134,7 @@ final class ListController extends Controller
     {
         $context = app(Context::class, ['type' => $this->seenType($type)]);
         $filter = $request->validated()['filter'];
-        $reads = new Reads;
+        $reads = new KeyTracker;
         ConditionReader::read($context, new Node($filter, '/filter', $reads), 'Only');
         array_push($context->sheet->problems, ...$reads->unknown($filter, $context->sheet->problems, '/filter'));
 
@@ -193,7 +193,7 @@ final class ListController extends Controller
     {
         $recordType = $this->seenType($type);
         if ($recordType->field($field)?->type !== FieldType::Choice) {
-            throw new Refused(
+            throw new DomainError(
                 'unknown_field',
                 Words::say('{recordType} has no choice field ‘{field}’.', recordType: $recordType->label, field: $field),
                 RefusedFor::Missing,

@@ -10,9 +10,9 @@ use App\Http\Describe\Ok;
 use App\Models\Lists\SavedView;
 use App\Models\People\Person;
 use App\Models\Shared;
-use App\Store\Access\InSight;
+use App\Store\Access\AccessScope;
+use App\Store\DomainError;
 use App\Store\Lists\ViewStore;
-use App\Store\Refused;
 use App\Store\RefusedFor;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
@@ -31,7 +31,7 @@ final class ViewController extends Controller
     public function __construct(
         private readonly ViewStore $views,
         private readonly ListAsked $asked,
-        private readonly InSight $inSight,
+        private readonly AccessScope $inSight,
     ) {
     }
 
@@ -90,7 +90,7 @@ final class ViewController extends Controller
     {
         [$me, $given] = [$this->person($request), $request->validated()];
         $view = SavedView::query()->for($me)->find($id)
-            ?? throw new Refused('not_found', Words::say('There is no such view.'), RefusedFor::Missing);
+            ?? throw DomainError::missing(Words::say('There is no such view.'));
         $type = $this->seenType($view->record_type);
         $definition = $this->checked($type, $given['definition'] ?? []);
 
@@ -121,13 +121,13 @@ final class ViewController extends Controller
      * @param  array<array-key, mixed>  $given
      * @return array<string, mixed>
      *
-     * @throws Refused
+     * @throws DomainError
      */
     private function checked(RecordType $type, array $given): array
     {
         $view = $this->asked->view($type, $given);
         if ($view->gone !== []) {
-            throw new Refused('unknown_field', Words::say(
+            throw new DomainError('unknown_field', Words::say(
                 '{type} has no column ‘{gone}’.',
                 type: $type->label,
                 gone: $view->gone[0],
@@ -158,7 +158,7 @@ final class ViewController extends Controller
             }
 
             return true;
-        } catch (Refused) {
+        } catch (DomainError) {
             return false;
         }
     }

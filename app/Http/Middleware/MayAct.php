@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace App\Http\Middleware;
 
 use App\Models\LedgerModel;
-use App\Store\Access\RecordGate;
+use App\Store\Access\RecordAuthorizer;
 use Closure;
 use Illuminate\Http\Request;
 use Symfony\Component\HttpFoundation\Response;
@@ -17,7 +17,7 @@ use VividLedger\Rights\Act;
  */
 final readonly class MayAct
 {
-    public function __construct(private RecordGate $gate)
+    public function __construct(private RecordAuthorizer $gate)
     {
     }
 

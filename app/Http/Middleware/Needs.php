@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace App\Http\Middleware;
 
 use App\Models\People\Person;
-use App\Store\Access\InSight;
-use App\Store\Refused;
+use App\Store\Access\AccessScope;
+use App\Store\DomainError;
 use App\Store\RefusedFor;
 use Closure;
 use Illuminate\Http\Request;
@@ -19,7 +19,7 @@ final readonly class Needs
 {
     public const ALL = 'all';
 
-    public function __construct(private InSight $inSight)
+    public function __construct(private AccessScope $inSight)
     {
     }
 
@@ -31,7 +31,7 @@ final readonly class Needs
         $may = $person instanceof Person && ($duty === null ? $this->inSight->isEverything() : $person->may($duty));
         if (! $may) {
             $label = $person instanceof Person ? $person->rights()->label : Words::say('Nobody');
-            throw new Refused('not_allowed', $duty === null
+            throw new DomainError('not_allowed', $duty === null
                 ? Words::say(
                     'This reads every record and every field, and some of them are not for {label}.',
                     label: $label,

@@ -7,7 +7,7 @@ namespace App\Http\Middleware;
 use App\Models\Access\TokenScope;
 use App\Models\People\Person;
 use App\Models\Records\StoredRecord;
-use App\Store\Refused;
+use App\Store\DomainError;
 use App\Store\RefusedFor;
 use Closure;
 use Illuminate\Http\Request;
@@ -31,7 +31,7 @@ final class TokenMay
         // Pages answer with a status alone.
         $may || $request->is('api/*') || abort(403);
 
-        return $may ? $next($request) : throw new Refused('not_allowed', $scope->refusal(), RefusedFor::NotAllowed);
+        return $may ? $next($request) : throw new DomainError('not_allowed', $scope->refusal(), RefusedFor::NotAllowed);
     }
 
     private static function scope(Request $request): TokenScope

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace App\Http\Middleware;
 
 use App\Http\JsonSyntax;
-use App\Store\Refused;
+use App\Store\DomainError;
 use App\Store\RefusedFor;
 use Illuminate\Http\Request;
 use Symfony\Component\HttpFoundation\Response;
@@ -17,7 +17,7 @@ final class WellFormed
     /**
      * @param  \Closure(Request): Response  $next
      *
-     * @throws Refused with the place of what cannot be read
+     * @throws DomainError with the place of what cannot be read
      */
     public function handle(Request $request, \Closure $next): Response
     {
@@ -68,9 +68,9 @@ final class WellFormed
         }
     }
 
-    private static function refused(string $code, string $message, string $at, ?int $position = null): Refused
+    private static function refused(string $code, string $message, string $at, ?int $position = null): DomainError
     {
-        return new Refused(
+        return new DomainError(
             $code,
             $message,
             RefusedFor::Unreadable,

@@ -4,8 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Middleware;
 
-use App\Store\Refused;
-use App\Store\RefusedFor;
+use App\Store\DomainError;
 use Illuminate\Http\Request;
 use Symfony\Component\HttpFoundation\Response;
 use VividLedger\Words\Words;
@@ -16,7 +15,7 @@ final class WhileMailRoomIsOn
     /**
      * @param  \Closure(Request): Response  $next
      *
-     * @throws Refused
+     * @throws DomainError
      */
     public function handle(Request $request, \Closure $next): Response
     {
@@ -24,6 +23,6 @@ final class WhileMailRoomIsOn
             return $next($request);
         }
         $request->is('api/*') || abort(404);
-        throw new Refused('not_found', Words::say('The mail room is switched off.'), RefusedFor::Missing);
+        throw DomainError::missing(Words::say('The mail room is switched off.'));
     }
 }

@@ -11,11 +11,11 @@ use App\Http\Describe\Query;
 use App\Models\Columns;
 use App\Models\Outbound\CallStatus;
 use App\Models\Outbound\StoredCall;
+use App\Store\DomainError;
 use App\Store\People\PeopleStore;
-use App\Store\Refused;
 use App\Store\RefusedFor;
 use App\Store\Types\SchemaStore;
-use App\Work\Outbound\Caller;
+use App\Work\Outbound\CallDispatcher;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Http\Response;
 use OpenApi\Attributes as OA;
@@ -34,7 +34,7 @@ final class CallController extends Controller
     public function __construct(
         private readonly SchemaStore $schemas,
         private readonly PeopleStore $names,
-        private readonly Caller $caller,
+        private readonly CallDispatcher $caller,
     ) {
     }
 
@@ -68,14 +68,14 @@ final class CallController extends Controller
         $payload = $given === null ? null : json_decode((string) $given, true);
         if ($given !== null && (! is_array($payload) || ($payload !== [] && array_is_list($payload)))) {
             $message = Words::say('What is sent is a JSON object, in braces.');
-            throw new Refused('invalid_values', $message, RefusedFor::Invalid, [
+            throw new DomainError('invalid_values', $message, RefusedFor::Invalid, [
                 ['at' => '/payload', 'code' => 'not_json', 'message' => $message],
             ]);
         }
         if (! $this->caller->again($id, $payload)) {
             throw StoredCall::query()->whereKey($id)->exists()
-                ? new Refused('wrong_state', Words::say('Only a call that was given up can be made again.'), RefusedFor::Conflict)
-                : new Refused('not_found', Words::say('There is no such call.'), RefusedFor::Missing);
+                ? new DomainError('wrong_state', Words::say('Only a call that was given up can be made again.'), RefusedFor::Conflict)
+                : DomainError::missing(Words::say('There is no such call.'));
         }
 
         return $this->shape(StoredCall::query()->with('rule')->findOrFail($id));

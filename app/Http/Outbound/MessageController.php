@@ -11,9 +11,9 @@ use App\Http\Describe\Query;
 use App\Http\Library\LetterPreview;
 use App\Http\Library\LetterPreviewInput;
 use App\Http\Library\PreviewShape;
-use App\Store\Refused;
+use App\Store\DomainError;
 use App\Store\RefusedFor;
-use App\Work\Outbound\Postman;
+use App\Work\Outbound\OutboxRelay;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use OpenApi\Attributes as OA;
@@ -73,11 +73,7 @@ final class MessageController extends Controller
     ]
     public function show(int $id): MessageShape
     {
-        return $this->messages->one($id) ?? throw new Refused(
-            'not_found',
-            Words::say('There is no message {id}.', id: $id),
-            RefusedFor::Missing,
-        );
+        return $this->messages->one($id) ?? throw DomainError::missing(Words::say('There is no message {id}.', id: $id));
     }
 
     #[
@@ -89,10 +85,10 @@ final class MessageController extends Controller
             responses: [new Ok(MessageShape::class)],
         ),
     ]
-    public function again(int $id, Postman $postman): MessageShape
+    public function again(int $id, OutboxRelay $postman): MessageShape
     {
         if (! $postman->again($id)) {
-            throw new Refused('wrong_state', Words::say('Only a message that failed can be tried again.'), RefusedFor::Conflict);
+            throw new DomainError('wrong_state', Words::say('Only a message that failed can be tried again.'), RefusedFor::Conflict);
         }
 
         return $this->show($id);

@@ -6,7 +6,7 @@ namespace App\Http\Outbound;
 
 use App\Models\Outbound\MessageAccount;
 use App\Models\Outbound\StoredMessage;
-use App\Store\Access\InSight;
+use App\Store\Access\AccessScope;
 use App\Store\Access\SeenTexts;
 use App\Store\People\PeopleStore;
 use App\Store\Types\SchemaStore;
@@ -21,7 +21,7 @@ final readonly class Messages
     public function __construct(
         private SchemaStore $schemas,
         private PeopleStore $names,
-        private InSight $inSight,
+        private AccessScope $inSight,
         private SeenTexts $texts,
     ) {
     }

@@ -9,8 +9,7 @@ use App\Http\Describe\Body;
 use App\Http\Describe\Controller;
 use App\Http\Describe\Ok;
 use App\Models\People\Person;
-use App\Store\Refused;
-use App\Store\RefusedFor;
+use App\Store\DomainError;
 use App\Store\Types\SchemaStore;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
@@ -62,10 +61,6 @@ final class LeavingController extends Controller
 
     private static function somebody(int $id): Person
     {
-        return Person::query()->find($id) ?? throw new Refused(
-            'not_found',
-            Words::say('There is no person {id}.', id: $id),
-            RefusedFor::Missing,
-        );
+        return Person::query()->find($id) ?? throw DomainError::missing(Words::say('There is no person {id}.', id: $id));
     }
 }

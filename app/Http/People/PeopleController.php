@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\People;
 
-use App\Http\Access\AskedAgain;
+use App\Http\Access\PasswordConfirmation;
 use App\Http\Access\PasswordInput;
 use App\Http\Access\SignIns;
 use App\Http\Describe\Body;
@@ -16,10 +16,10 @@ use App\Models\People\AbsenceState;
 use App\Models\People\Person;
 use App\Store\Access\AccessEntries;
 use App\Store\Access\SecondFactors;
-use App\Store\People\Joining;
+use App\Store\DomainError;
+use App\Store\People\Onboarding;
 use App\Store\People\PeopleFile;
-use App\Store\People\PeopleKeeper;
-use App\Store\Refused;
+use App\Store\People\PeopleRepository;
 use App\Store\RefusedFor;
 use App\Store\Setup\Company;
 use App\Store\Types\SchemaStore;
@@ -43,7 +43,7 @@ final class PeopleController extends Controller
         'role' => 'role', 'team' => 'team', 'timeZone' => 'time_zone', 'calendarId' => 'calendar_id',
     ];
 
-    public function __construct(private readonly PeopleKeeper $keeper)
+    public function __construct(private readonly PeopleRepository $keeper)
     {
     }
 
@@ -70,7 +70,7 @@ final class PeopleController extends Controller
         ]),
         responses: [new Ok(PersonShape::class, status: 201)],
     )]
-    public function store(InviteInput $request, Joining $joining, Company $company): JsonResponse
+    public function store(InviteInput $request, Onboarding $joining, Company $company): JsonResponse
     {
         $given = $request->validated();
         $manager = $given['managerId'] ?? null;
@@ -131,13 +131,9 @@ final class PeopleController extends Controller
     )]
     public function again(int $id): Response
     {
-        $person = Person::query()->find($id) ?? throw new Refused(
-            'not_found',
-            Words::say('There is no person {id}.', id: $id),
-            RefusedFor::Missing,
-        );
+        $person = Person::query()->find($id) ?? throw DomainError::missing(Words::say('There is no person {id}.', id: $id));
         if ($person->joined_at !== null || ! $person->active) {
-            throw new Refused(
+            throw new DomainError(
                 'wrong_state',
                 Words::say('{person} has come in already, or is not with the company.', person: $person->name),
                 RefusedFor::Conflict,
@@ -160,12 +156,8 @@ final class PeopleController extends Controller
     public function withoutSecondFactor(int $id, PasswordInput $request, SecondFactors $factors): Response
     {
         $me = $this->person($request);
-        AskedAgain::mustBe($request, $me, $request->validated()['password']);
-        $person = Person::query()->find($id) ?? throw new Refused(
-            'not_found',
-            Words::say('There is no person {id}.', id: $id),
-            RefusedFor::Missing,
-        );
+        PasswordConfirmation::mustBe($request, $me, $request->validated()['password']);
+        $person = Person::query()->find($id) ?? throw DomainError::missing(Words::say('There is no person {id}.', id: $id));
         $factors->giveUp($person, $me->id);
 
         return response()->noContent();
@@ -180,11 +172,7 @@ final class PeopleController extends Controller
     )]
     public function signOut(int $id, Request $request, Connection $db, AccessEntries $entries): Response
     {
-        $person = Person::query()->find($id) ?? throw new Refused(
-            'not_found',
-            Words::say('There is no person {id}.', id: $id),
-            RefusedFor::Missing,
-        );
+        $person = Person::query()->find($id) ?? throw DomainError::missing(Words::say('There is no person {id}.', id: $id));
         $db->transaction(function () use ($person, $request, $db, $entries): void {
             SignIns::endAll($db, $person, null);
             $person->tokens()->delete();
@@ -219,7 +207,7 @@ final class PeopleController extends Controller
         foreach (array_keys($given['limits'] ?? []) as $type) {
             if ($schemas->schema()->type((string) $type) === null) {
                 $message = Words::say('There is no record type ‘{type}’.', type: $type);
-                throw new Refused('unknown_type', $message, RefusedFor::Invalid, [
+                throw new DomainError('unknown_type', $message, RefusedFor::Invalid, [
                     ['at' => "/limits/{$type}", 'code' => 'unknown_type', 'message' => $message],
                 ]);
             }
@@ -268,11 +256,7 @@ final class PeopleController extends Controller
     )]
     public function back(int $id, Request $request): Response
     {
-        $absence = Absence::query()->find($id) ?? throw new Refused(
-            'not_found',
-            Words::say('There is no such absence.'),
-            RefusedFor::Missing,
-        );
+        $absence = Absence::query()->find($id) ?? throw DomainError::missing(Words::say('There is no such absence.'));
         $this->mustBeOwn($absence->person_id, $request);
         $this->keeper->comesBack($id, $this->person($request)->id);
 
@@ -283,7 +267,7 @@ final class PeopleController extends Controller
     {
         $me = $this->person($request);
         if ($me->id !== $id && ! $me->may(Duty::KeepHouse)) {
-            throw new Refused('not_allowed', Words::say('You enter your own absences.'), RefusedFor::NotAllowed);
+            throw new DomainError('not_allowed', Words::say('You enter your own absences.'), RefusedFor::NotAllowed);
         }
     }
 

@@ -10,8 +10,8 @@ use App\Http\Describe\Ok;
 use App\Http\Ledger\Entries;
 use App\Http\Ledger\EntryShape;
 use App\Models\Records\Attachment;
+use App\Store\DomainError;
 use App\Store\Records\RecordEvents;
-use App\Store\Refused;
 use App\Store\RefusedFor;
 use App\Store\Rules\GuardStore;
 use Illuminate\Http\JsonResponse;
@@ -27,7 +27,7 @@ final class BesideController extends Controller
 
     public function __construct(
         private readonly RecordEvents $remarks,
-        private readonly RecordAside $beside,
+        private readonly RecordSidebar $beside,
     ) {
     }
 
@@ -78,7 +78,7 @@ final class BesideController extends Controller
         $upload = $request->file('file');
         if (! $upload instanceof \Illuminate\Http\UploadedFile || ! $upload->isValid()) {
             $message = Words::say('Choose a file. {tooLarge}', tooLarge: RecordEvents::tooLarge());
-            throw new Refused(
+            throw new DomainError(
                 'invalid_values',
                 $message,
                 RefusedFor::Invalid,
@@ -103,11 +103,7 @@ final class BesideController extends Controller
     ]
     public function download(int $id): Response
     {
-        $file = Attachment::query()->with('stored')->find($id) ?? throw new Refused(
-            'not_found',
-            Words::say('There is no file {id}.', id: $id),
-            RefusedFor::Missing,
-        );
+        $file = Attachment::query()->with('stored')->find($id) ?? throw DomainError::missing(Words::say('There is no file {id}.', id: $id));
         $plain = trim((string) preg_replace('/[^A-Za-z0-9._ -]+/', '_', $file->name), ' .');
 
         // Always saved and never shown: what somebody put here must not run in another person's session.
@@ -132,7 +128,7 @@ final class BesideController extends Controller
         // What it is, its bytes say, not whoever sent it.
         $kind = $file === null ? false : @getimagesizefromstring($file->stored->content);
         if ($file === null || $kind === false || ! in_array($kind[2], self::PICTURES, true)) {
-            throw new Refused('not_found', Words::say('There is no picture {id}.', id: $id), RefusedFor::Missing);
+            throw DomainError::missing(Words::say('There is no picture {id}.', id: $id));
         }
 
         return response($file->stored->content, 200, [

@@ -6,7 +6,7 @@ namespace App\Http\Records;
 
 use App\Models\Ledger\Entry;
 use App\Models\Records\StoredRecord;
-use App\Store\Access\InSight;
+use App\Store\Access\AccessScope;
 use App\Store\Records\RecordHistory;
 use Illuminate\Database\Eloquent\Builder as EloquentBuilder;
 use Illuminate\Database\Query\Builder;
@@ -19,7 +19,7 @@ final readonly class Bin
 {
     private const MOST = 50;
 
-    public function __construct(private RecordHistory $history, private InSight $inSight)
+    public function __construct(private RecordHistory $history, private AccessScope $inSight)
     {
     }
 

@@ -17,13 +17,13 @@ use App\Http\Problems;
 use App\Http\Rules\FiredShape;
 use App\Http\Rules\VersionInput;
 use App\Http\Timing\Ahead;
-use App\Store\Access\RecordGate;
+use App\Store\Access\RecordAuthorizer;
+use App\Store\DomainError;
 use App\Store\Records\Merge;
 use App\Store\Records\RecordHistory;
 use App\Store\Records\Saved;
 use App\Store\Records\SaveRecord;
-use App\Store\Refused;
-use App\Store\Sql\ById;
+use App\Store\Sql\RecordSql;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use OpenApi\Attributes as OA;
@@ -38,7 +38,7 @@ final class RecordController extends Controller
 
     public function __construct(
         private readonly RecordShapes $shapes,
-        private readonly RecordGate $gate,
+        private readonly RecordAuthorizer $gate,
     ) {
     }
 
@@ -54,7 +54,7 @@ final class RecordController extends Controller
     public function show(string $type, int $id): RecordShape
     {
         $recordType = $this->type($type);
-        $record = ById::record($recordType, $id) ?? throw Refused::noRecord($recordType, $id);
+        $record = RecordSql::record($recordType, $id) ?? throw DomainError::noRecord($recordType, $id);
 
         return $this->shapes->of($recordType, [$record])[0];
     }
@@ -102,7 +102,7 @@ final class RecordController extends Controller
                     ? $save->change($recordType, (int) $one['id'], (int) $one['version'], $one['values'], $this->actor($request))
                     : $save->create($recordType, $one['values'], $this->actor($request));
                 $results[] = new SavedOne(isset($one['id']) ? 'changed' : 'created', $this->saved($recordType, $saved), null);
-            } catch (Refused $refused) {
+            } catch (DomainError $refused) {
                 $results[] = new SavedOne('refused', null, Problems::described($refused));
             }
         }
@@ -187,7 +187,7 @@ final class RecordController extends Controller
     public function restore(string $type, int $id, Request $request, SaveRecord $save, RecordHistory $history): SavedShape
     {
         $recordType = $this->type($type);
-        $last = $history->beforeDeletion($recordType, $id) ?? throw Refused::noRecord($recordType, $id);
+        $last = $history->beforeDeletion($recordType, $id) ?? throw DomainError::noRecord($recordType, $id);
 
         return $this->saved($recordType, $save->restore($recordType, $last, $this->actor($request)));
     }

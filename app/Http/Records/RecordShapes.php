@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace App\Http\Records;
 
 use App\Http\Timing\NextLines;
-use App\Store\Access\InSight;
+use App\Store\Access\AccessScope;
 use App\Store\People\PeopleStore;
 use App\Store\Setup\Company;
 use VividLedger\Listing\Column;
@@ -24,7 +24,7 @@ final readonly class RecordShapes
         private PeopleStore $names,
         private Company $company,
         private Stages $stages,
-        private InSight $inSight,
+        private AccessScope $inSight,
         private NextLines $next,
     ) {
     }

@@ -19,9 +19,9 @@ use App\Http\Records\RecordShapes;
 use App\Http\Types\FieldRuleShape;
 use App\Http\Writing\WrittenRuleInput;
 use App\Store\Access\SeenRules;
+use App\Store\DomainError;
 use App\Store\HouseClock;
 use App\Store\Records\RecordHistory;
-use App\Store\Refused;
 use App\Store\RefusedFor;
 use Illuminate\Http\JsonResponse;
 use OpenApi\Attributes as OA;
@@ -99,7 +99,7 @@ final class EvidenceController extends Controller
         $given = $request->validated();
         $rule = $written->finished($given['file'], self::number($given, 'rule'));
         if (! $rule->own && $rule->again !== null) {
-            throw new Refused(
+            throw new DomainError(
                 'not_possible',
                 Words::say('A rule that watches related records, and is ready again by a change of its own record, cannot be looked back '
                     .'on. Leave out “ready again”, or rehearse it.'),
@@ -138,11 +138,8 @@ final class EvidenceController extends Controller
     public function then(string $type, int $id, EntryInput $request, RecordHistory $history, RecordShapes $records): RecordShape
     {
         $given = $request->validated();
-        $record = $history->recordAfter($this->type($type), $id, (int) $given['entry']) ?? throw new Refused(
-            'not_found',
-            Words::say('There was no such record then.'),
-            RefusedFor::Missing,
-        );
+        $record = $history->recordAfter($this->type($type), $id, (int) $given['entry'])
+            ?? throw DomainError::missing(Words::say('There was no such record then.'));
 
         return $records->of($this->type($type), [$record])[0];
     }

@@ -14,9 +14,9 @@ use App\Http\Outbound\DifferenceLine;
 use App\Http\Records\RecordShapes;
 use App\Http\Writing\ReadingShape;
 use App\Http\Writing\WrittenShape;
+use App\Store\DomainError;
 use App\Store\HouseClock;
 use App\Store\Lists\RecordList;
-use App\Store\Refused;
 use App\Store\RefusedFor;
 use App\Store\Rules\Existing;
 use App\Store\Rules\RuleCopy;
@@ -324,13 +324,10 @@ final class RuleController extends Controller
     {
         $given = $request->validated();
         $files = array_column($this->shapes->pages($id), 'file', 'number');
-        $from = $files[(int) $given['from']] ?? throw new Refused(
-            'not_found',
-            Words::say('This rule has no page {from}.', from: $given['from']),
-            RefusedFor::Missing,
-        );
+        $from = $files[(int) $given['from']]
+            ?? throw DomainError::missing(Words::say('This rule has no page {from}.', from: $given['from']));
         $to = isset($given['to']) ? ($files[(int) $given['to']]
-            ?? throw new Refused('not_found', Words::say('This rule has no page {to}.', to: $given['to']), RefusedFor::Missing))
+            ?? throw DomainError::missing(Words::say('This rule has no page {to}.', to: $given['to'])))
                 : $this->shapes->one($id)->file;
 
         return new JsonResponse(array_map(
@@ -356,11 +353,7 @@ final class RuleController extends Controller
         $this->rules->write(
             $id,
             (int) $given['version'],
-            $files[$number] ?? throw new Refused(
-                'not_found',
-                Words::say('This rule has no page {number}.', number: $number),
-                RefusedFor::Missing,
-            ),
+            $files[$number] ?? throw DomainError::missing(Words::say('This rule has no page {number}.', number: $number)),
             $this->person($request)->id,
         );
 
@@ -393,11 +386,8 @@ final class RuleController extends Controller
         $file = $rule->file;
         if (isset($given['page'])) {
             $pages = array_column($this->shapes->pages($id), 'file', 'number');
-            $file = $pages[(int) $given['page']] ?? throw new Refused(
-                'not_found',
-                Words::say('This rule has no page {page}.', page: $given['page']),
-                RefusedFor::Missing,
-            );
+            $file = $pages[(int) $given['page']]
+                ?? throw DomainError::missing(Words::say('This rule has no page {page}.', page: $given['page']));
         }
         $name = trim((string) preg_replace('/[^a-z0-9]+/', '-', mb_strtolower($rule->name)), '-');
 
@@ -427,7 +417,7 @@ final class RuleController extends Controller
         $shape = $this->shapes->one($id);
         $page = $this->door->read($shape->file, $id);
         if ($page->rule === null) {
-            throw new Refused(
+            throw new DomainError(
                 'unfinished_rule',
                 Words::say('The rule is not finished.'),
                 RefusedFor::Invalid,

@@ -12,11 +12,10 @@ use App\Models\Ledger\Entry;
 use App\Models\Rules\PublishedPage;
 use App\Models\Rules\StoredRule;
 use App\Models\Timing\RuleRun;
-use App\Store\Access\InSight;
+use App\Store\Access\AccessScope;
 use App\Store\Access\SeenRules;
+use App\Store\DomainError;
 use App\Store\HouseClock;
-use App\Store\Refused;
-use App\Store\RefusedFor;
 use App\Store\Rules\RuleDoor;
 use App\Store\Setup\Company;
 use Illuminate\Database\Eloquent\Builder;
@@ -37,7 +36,7 @@ final readonly class RuleShapes
         private RuleReader $reader,
         private RuleDoor $door,
         private HouseClock $clock,
-        private InSight $inSight,
+        private AccessScope $inSight,
         private Company $company,
         private SeenRules $seen,
     ) {
@@ -96,9 +95,9 @@ final readonly class RuleShapes
         })->all());
     }
 
-    private static function missing(int $id): Refused
+    private static function missing(int $id): DomainError
     {
-        return new Refused('not_found', Words::say('There is no rule {id}.', id: $id), RefusedFor::Missing);
+        return DomainError::missing(Words::say('There is no rule {id}.', id: $id));
     }
 
     private static function iso(?\DateTimeImmutable $at): ?string

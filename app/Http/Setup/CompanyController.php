@@ -10,7 +10,7 @@ use App\Http\Describe\Ok;
 use App\Http\Timing\ProcessShape;
 use App\Models\Operations\WorkerProcess;
 use App\Models\People\Person;
-use App\Store\Refused;
+use App\Store\DomainError;
 use App\Store\RefusedFor;
 use App\Store\Setup\Company;
 use App\Work\Operations\Heartbeat;
@@ -65,7 +65,7 @@ final class CompanyController extends Controller
         $id = $given['fallbackPersonId'] === null ? null : $this->personGiven($given['fallbackPersonId'], '/fallbackPersonId');
         if ($id !== null && ! Person::query()->whereKey($id)->where('active', true)->exists()) {
             $message = Words::say('There is no such person at work here.');
-            throw new Refused(
+            throw new DomainError(
                 'unknown_value',
                 $message,
                 RefusedFor::Invalid,

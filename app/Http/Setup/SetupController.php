@@ -11,7 +11,7 @@ use App\Evidence\Setup\Setups;
 use App\Http\Describe\Controller;
 use App\Http\Describe\Ok;
 use App\Http\Rules\ProblemShape;
-use App\Store\Refused;
+use App\Store\DomainError;
 use App\Store\RefusedFor;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
@@ -57,7 +57,7 @@ final class SetupController extends Controller
     {
         $file = $request->file('file');
         if (! $file instanceof UploadedFile || ! $file->isValid()) {
-            throw new Refused('invalid_values', Words::say('Choose the archive of a setup.'), RefusedFor::Invalid, [
+            throw new DomainError('invalid_values', Words::say('Choose the archive of a setup.'), RefusedFor::Invalid, [
                 ['at' => '/file', 'code' => 'missing', 'message' => Words::say('Choose the archive of a setup.')],
             ]);
         }

@@ -8,13 +8,13 @@ use App\Http\Describe\Body;
 use App\Http\Describe\Controller;
 use App\Http\Describe\Ok;
 use App\Models\SignOffs\SignOffSeat;
-use App\Store\Access\InSight;
+use App\Store\Access\AccessScope;
 use App\Store\Access\SeenTexts;
 use App\Store\HouseClock;
 use App\Store\People\PeopleStore;
 use App\Store\SignOffs\CaseFacts;
-use App\Store\SignOffs\SignOffDesk;
 use App\Store\SignOffs\SignOffLink;
+use App\Store\SignOffs\SignOffService;
 use App\Store\Types\SchemaStore;
 use OpenApi\Attributes as OA;
 use VividLedger\Record\Value;
@@ -33,7 +33,7 @@ final class DecideController extends Controller
         private readonly SchemaStore $schemas,
         private readonly PeopleStore $names,
         private readonly CaseFacts $facts,
-        private readonly InSight $inSight,
+        private readonly AccessScope $inSight,
     ) {
     }
 
@@ -57,7 +57,7 @@ final class DecideController extends Controller
         requestBody: new Body(['answer' => 'yes|no', 'comment?' => 'string']),
         responses: [new Ok(DecisionPage::class)],
     )]
-    public function store(string $token, DecisionInput $request, SignOffDesk $desk): DecisionPage
+    public function store(string $token, DecisionInput $request, SignOffService $desk): DecisionPage
     {
         $given = $request->validated();
         $seat = SignOffLink::seat($token, $this->clock->now());

@@ -11,9 +11,9 @@ use App\Http\Describe\Query;
 use App\Http\Slips\AnsweredShape;
 use App\Models\People\Person;
 use App\Models\SignOffs\StoredSignOff;
-use App\Store\Refused;
+use App\Store\DomainError;
 use App\Store\RefusedFor;
-use App\Store\SignOffs\SignOffDesk;
+use App\Store\SignOffs\SignOffService;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use OpenApi\Attributes as OA;
@@ -25,7 +25,7 @@ use VividLedger\Words\Words;
 /** Sign-offs: what waits for somebody, what they asked for, and their answers. */
 final class SignOffController extends Controller
 {
-    public function __construct(private readonly SignOffs $signOffs, private readonly SignOffDesk $desk)
+    public function __construct(private readonly SignOffs $signOffs, private readonly SignOffService $desk)
     {
     }
 
@@ -47,7 +47,7 @@ final class SignOffController extends Controller
         $me = $this->person($request);
         $box = $given['box'] ?? 'waiting';
         if ($box === 'all' && ! $me->may(Duty::WriteRules)) {
-            throw new Refused('not_allowed', Words::say('Only an administrator sees everybody’s sign-offs.'), RefusedFor::NotAllowed);
+            throw new DomainError('not_allowed', Words::say('Only an administrator sees everybody’s sign-offs.'), RefusedFor::NotAllowed);
         }
         $waiting = $this->signOffs->count('waiting', $me);
 
@@ -100,7 +100,7 @@ final class SignOffController extends Controller
         $comment = trim($given['comment'] ?? '');
         if ($given['answer'] === Answer::No->value && $comment === '') {
             $not = NotDecided::withoutReason();
-            throw new Refused($not->reason, $not->getMessage(), RefusedFor::Invalid, [
+            throw new DomainError($not->reason, $not->getMessage(), RefusedFor::Invalid, [
                 ['at' => '/comment', 'code' => $not->reason, 'message' => $not->getMessage()],
             ]);
         }
@@ -116,7 +116,7 @@ final class SignOffController extends Controller
             try {
                 $this->desk->answer($id, $me, Answer::from($given['answer']), $comment);
                 $answered[] = new AnsweredShape($id, null);
-            } catch (Refused $refused) {
+            } catch (DomainError $refused) {
                 $answered[] = new AnsweredShape($id, $refused->getMessage());
             }
         }
@@ -212,7 +212,7 @@ final class SignOffController extends Controller
     {
         $kept = StoredSignOff::query()->with('seats')->find($id);
         if ($kept === null || $me->cannot('see', $kept)) {
-            throw SignOffDesk::missing($id);
+            throw SignOffService::missing($id);
         }
 
         return $kept;

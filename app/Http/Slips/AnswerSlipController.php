@@ -7,13 +7,13 @@ namespace App\Http\Slips;
 use App\Models\People\Person;
 use App\Models\Slips\SlipTurnRow;
 use App\Store\Actor;
+use App\Store\DomainError;
 use App\Store\Records\RecordEvents;
-use App\Store\Refused;
 use App\Store\RefusedFor;
 use App\Store\Setup\Company;
-use App\Store\Slips\SlipDesk;
 use App\Store\Slips\SlipLines;
 use App\Store\Slips\SlipLink;
+use App\Store\Slips\SlipService;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
@@ -37,7 +37,7 @@ final class AnswerSlipController extends Controller
 
     public function __construct(
         private readonly AnswerSlipPage $page,
-        private readonly SlipDesk $desk,
+        private readonly SlipService $desk,
         private readonly SlipLines $lines,
         private readonly RecordEvents $events,
         private readonly Company $company,
@@ -58,7 +58,7 @@ final class AnswerSlipController extends Controller
     {
         try {
             $this->desk->draft(SlipLink::turn($token), self::typed($request));
-        } catch (Refused $refused) {
+        } catch (DomainError $refused) {
             return $this->nowhere($refused, $request);
         }
 
@@ -80,7 +80,7 @@ final class AnswerSlipController extends Controller
     {
         try {
             return response($this->page->of($find(), $at, again: $request->boolean('again')), 200, self::QUIET);
-        } catch (Refused $refused) {
+        } catch (DomainError $refused) {
             return $this->nowhere($refused, $request);
         }
     }
@@ -90,13 +90,13 @@ final class AnswerSlipController extends Controller
     {
         try {
             $turn = $find();
-        } catch (Refused $refused) {
+        } catch (DomainError $refused) {
             return $this->nowhere($refused, $request);
         }
         $typed = self::typed($request);
         try {
             if ($this->page->isLate($turn)) {
-                throw new Refused('ended', Words::say('The time to answer has run out.'), RefusedFor::Conflict);
+                throw new DomainError('ended', Words::say('The time to answer has run out.'), RefusedFor::Conflict);
             }
             $files = $this->files($turn, $request);
             $person = $request->user();
@@ -110,7 +110,7 @@ final class AnswerSlipController extends Controller
                     }
                 },
             );
-        } catch (Refused $refused) {
+        } catch (DomainError $refused) {
             $status = $refused->for === RefusedFor::Invalid ? 422 : 409;
             $again = $turn->refresh()->state === TurnState::Answered;
             $words = new SlipWords($turn->language());
@@ -129,7 +129,7 @@ final class AnswerSlipController extends Controller
      *
      * @return array<int, UploadedFile>
      *
-     * @throws Refused when one is too large, or is not what its name says
+     * @throws DomainError when one is too large, or is not what its name says
      */
     private function files(SlipTurnRow $turn, Request $request): array
     {
@@ -139,7 +139,7 @@ final class AnswerSlipController extends Controller
             if ($file instanceof UploadedFile) {
                 $trouble = SlipFile::trouble($file);
                 if ($trouble !== null) {
-                    throw new Refused('invalid_values', $trouble, RefusedFor::Invalid, [
+                    throw new DomainError('invalid_values', $trouble, RefusedFor::Invalid, [
                         ['at' => "/answers/{$place}", 'code' => 'invalid_file', 'message' => $trouble],
                     ]);
                 }
@@ -188,7 +188,7 @@ final class AnswerSlipController extends Controller
     }
 
     /** Whose it would be is not known, so it speaks the language of their browser. */
-    private function nowhere(Refused $refused, Request $request): Response
+    private function nowhere(DomainError $refused, Request $request): Response
     {
         $languages = array_map(static fn (Language $one): string => $one->value, Language::cases());
         $words = new SlipWords(Language::tryFrom((string) $request->getPreferredLanguage($languages)) ?? Language::English);
@@ -196,13 +196,13 @@ final class AnswerSlipController extends Controller
         return response($this->page->nothing($words->refusal($refused), $words), 404, self::QUIET);
     }
 
-    /** @throws Refused when nobody asks them */
+    /** @throws DomainError when nobody asks them */
     private static function mine(int $id, Request $request): SlipTurnRow
     {
         $person = $request->user();
         $turn = $person instanceof Person ? SlipTurnRow::query()->with('slip.turns')->where('slip_id', $id)
             ->where('person_id', $person->id)->latest('place')->first() : null;
 
-        return $turn ?? throw new Refused('not_found', Words::say('No slip of that number waits for you.'), RefusedFor::Missing);
+        return $turn ?? throw DomainError::missing(Words::say('No slip of that number waits for you.'));
     }
 }

@@ -5,12 +5,12 @@ declare(strict_types=1);
 namespace App\Http\Slips;
 
 use App\Models\Slips\SlipTurnRow;
-use App\Store\Access\InSight;
+use App\Store\Access\AccessScope;
 use App\Store\Access\SeenTexts;
 use App\Store\HouseClock;
 use App\Store\Setup\Company;
-use App\Store\Slips\SlipDesk;
 use App\Store\Slips\SlipLines;
+use App\Store\Slips\SlipService;
 use Illuminate\Contracts\View\View;
 use VividLedger\Record\Language;
 use VividLedger\Slip\Question;
@@ -23,10 +23,10 @@ final readonly class AnswerSlipPage
 {
     public function __construct(
         private SlipLines $lines,
-        private SlipDesk $desk,
+        private SlipService $desk,
         private HouseClock $clock,
         private Company $company,
-        private InSight $inSight,
+        private AccessScope $inSight,
     ) {
     }
 
@@ -88,7 +88,7 @@ final readonly class AnswerSlipPage
 
     public function isLate(SlipTurnRow $turn): bool
     {
-        $until = $turn->due_at ?? $turn->sent_at->modify('+'.SlipDesk::LINK_DAYS.' days');
+        $until = $turn->due_at ?? $turn->sent_at->modify('+'.SlipService::LINK_DAYS.' days');
 
         return $turn->state === TurnState::Waiting && $until <= $this->clock->now();
     }

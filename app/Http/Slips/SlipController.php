@@ -7,7 +7,7 @@ namespace App\Http\Slips;
 use App\Http\Describe\Controller;
 use App\Http\Describe\Ok;
 use App\Http\Describe\Query;
-use App\Store\Slips\SlipDesk;
+use App\Store\Slips\SlipService;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use OpenApi\Attributes as OA;
@@ -15,7 +15,7 @@ use OpenApi\Attributes as OA;
 /** Reply slips that were sent: where they stand, and what can be done about them by hand. */
 final class SlipController extends Controller
 {
-    public function __construct(private readonly Slips $slips, private readonly SlipDesk $desk)
+    public function __construct(private readonly Slips $slips, private readonly SlipService $desk)
     {
     }
 

@@ -11,13 +11,12 @@ use App\Models\Columns;
 use App\Models\Records\StoredRecord;
 use App\Models\Slips\SlipForm;
 use App\Models\Slips\SlipFormVersion;
-use App\Store\Access\InSight;
+use App\Store\Access\AccessScope;
+use App\Store\DomainError;
 use App\Store\HouseClock;
 use App\Store\Library\KeptStore;
 use App\Store\People\PeopleStore;
 use App\Store\Records\PaperFacts;
-use App\Store\Refused;
-use App\Store\RefusedFor;
 use App\Store\Setup\Company;
 use App\Store\Slips\SlipLines;
 use App\Store\Types\SchemaStore;
@@ -44,7 +43,7 @@ final class SlipFormController extends Controller
         private readonly KeptStore $kept,
         private readonly SchemaStore $schemas,
         private readonly PeopleStore $names,
-        private readonly InSight $inSight,
+        private readonly AccessScope $inSight,
         private readonly Company $company,
         private readonly HouseClock $clock,
     ) {
@@ -143,7 +142,7 @@ final class SlipFormController extends Controller
 
     private function form(int $id): SlipForm
     {
-        return SlipForm::query()->find($id) ?? throw new Refused('not_found', Words::say('There is no such slip.'), RefusedFor::Missing);
+        return SlipForm::query()->find($id) ?? throw DomainError::missing(Words::say('There is no such slip.'));
     }
 
     /** @return list<SlipFormShape> by name */

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Slips;
 
-use App\Store\Refused;
+use App\Store\DomainError;
 use Illuminate\Support\Facades\Lang;
 use VividLedger\Record\Language;
 use VividLedger\Schema\FieldType;
@@ -30,7 +30,7 @@ final readonly class SlipWords
     }
 
     /** Why something is refused; in English in the words of whatever refuses it. */
-    public function refusal(Refused $refused): string
+    public function refusal(DomainError $refused): string
     {
         return $this->own("refused.{$refused->reason}") ?? $refused->getMessage();
     }
@@ -41,7 +41,7 @@ final readonly class SlipWords
      * @param  list<Question>  $questions
      * @return array<string, string>
      */
-    public function problems(Refused $refused, array $questions): array
+    public function problems(DomainError $refused, array $questions): array
     {
         $problems = [];
         foreach ($refused->problems as $problem) {

@@ -7,7 +7,7 @@ namespace App\Http\Slips;
 use App\Models\People\Person;
 use App\Models\Slips\SlipTurnRow;
 use App\Models\Slips\StoredSlip;
-use App\Store\Access\InSight;
+use App\Store\Access\AccessScope;
 use App\Store\Access\SeenTexts;
 use App\Store\People\PeopleStore;
 use App\Store\Slips\SlipLines;
@@ -22,7 +22,7 @@ use VividLedger\Slip\TurnState;
 final readonly class Slips
 {
     public function __construct(private SchemaStore $schemas, private PeopleStore $names, private SlipLines $lines,
-        private InSight $inSight, private SeenTexts $texts)
+        private AccessScope $inSight, private SeenTexts $texts)
     {
     }
 

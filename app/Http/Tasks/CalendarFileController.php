@@ -8,9 +8,9 @@ use App\Http\Describe\Body;
 use App\Http\Describe\Controller;
 use App\Http\Describe\Ok;
 use App\Http\Records\RecordShapes;
-use App\Store\Access\RecordGate;
-use App\Store\Refused;
-use App\Store\Sql\ById;
+use App\Store\Access\RecordAuthorizer;
+use App\Store\DomainError;
+use App\Store\Sql\RecordSql;
 use App\Store\Tasks\CalendarTasks;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Response;
@@ -36,7 +36,7 @@ final class CalendarFileController extends Controller
             responses: [new Ok(CalendarTaskShape::class, list: true)],
         ),
     ]
-    public function bring(CalendarTasksInput $request, CalendarTasks $calendar, RecordGate $gate): JsonResponse
+    public function bring(CalendarTasksInput $request, CalendarTasks $calendar, RecordAuthorizer $gate): JsonResponse
     {
         $given = $request->validated();
         $me = $this->person($request);
@@ -67,7 +67,7 @@ final class CalendarFileController extends Controller
     public function card(string $type, int $id, RecordShapes $shapes): Response
     {
         $recordType = $this->seenType($type);
-        $record = ById::record($recordType, $id) ?? throw Refused::noRecord($recordType, $id);
+        $record = RecordSql::record($recordType, $id) ?? throw DomainError::noRecord($recordType, $id);
         // As whoever asks sees it: a hidden field is not in the type, and what they do not see has no title.
         $shape = $shapes->of($recordType, [$record])[0];
         $card = new VCard(['FN' => $shape->title]);

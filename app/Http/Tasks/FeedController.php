@@ -10,7 +10,7 @@ use App\Models\Columns;
 use App\Models\Ledger\Entry;
 use App\Models\People\Person;
 use App\Models\Tasks\Task;
-use App\Store\Access\InSight;
+use App\Store\Access\AccessScope;
 use App\Store\Access\SeenTexts;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
@@ -57,7 +57,7 @@ final class FeedController extends Controller
         return response()->noContent();
     }
 
-    public function show(string $secret, Request $request, InSight $inSight): Response
+    public function show(string $secret, Request $request, AccessScope $inSight): Response
     {
         $person = Person::query()->where('feed', hash('sha256', $secret))->where('active', true)->first();
         if ($person === null) {

@@ -11,12 +11,11 @@ use App\Http\Describe\Query;
 use App\Http\Setup\WorkingWeekShape;
 use App\Models\Tasks\Task;
 use App\Models\Tasks\TaskStatus;
-use App\Store\Access\RecordGate;
+use App\Store\Access\RecordAuthorizer;
+use App\Store\DomainError;
 use App\Store\HouseClock;
 use App\Store\Library\CalendarStore;
 use App\Store\People\PeopleStore;
-use App\Store\Refused;
-use App\Store\RefusedFor;
 use App\Store\Tasks\TaskStore;
 use Illuminate\Database\Connection;
 use Illuminate\Http\JsonResponse;
@@ -102,7 +101,7 @@ final class TaskController extends Controller
             responses: [new Ok(TaskShape::class, status: 201)],
         ),
     ]
-    public function store(NewTaskInput $request, RecordGate $gate): JsonResponse
+    public function store(NewTaskInput $request, RecordAuthorizer $gate): JsonResponse
     {
         $given = $request->validated();
         [$type, $me] = [$this->type($given['recordType']), $this->person($request)];
@@ -223,12 +222,12 @@ final class TaskController extends Controller
         $this->authorize(
             'complete',
             Task::query()->where($this->tasks->seen(...))->find($id)
-                ?? throw new Refused('not_found', Words::say('There is no task {id}.', id: $id), RefusedFor::Missing),
+                ?? throw DomainError::missing(Words::say('There is no task {id}.', id: $id)),
         );
     }
 
     private function task(int $id): TaskShape
     {
-        return $this->tasks->one($id) ?? throw new Refused('not_found', Words::say('There is no task {id}.', id: $id), RefusedFor::Missing);
+        return $this->tasks->one($id) ?? throw DomainError::missing(Words::say('There is no task {id}.', id: $id));
     }
 }

@@ -7,7 +7,7 @@ namespace App\Http\Tasks;
 use App\Models\Columns;
 use App\Models\Tasks\Task;
 use App\Models\Tasks\TaskStatus;
-use App\Store\Access\InSight;
+use App\Store\Access\AccessScope;
 use App\Store\Access\SeenTexts;
 use App\Store\People\PeopleStore;
 use App\Store\Types\SchemaStore;
@@ -21,7 +21,7 @@ final readonly class Tasks
     public function __construct(
         private SchemaStore $schemas,
         private PeopleStore $names,
-        private InSight $inSight,
+        private AccessScope $inSight,
         private SeenTexts $texts,
     ) {
     }

@@ -9,7 +9,7 @@ use App\Models\Access\HeldCode;
 use App\Models\Columns;
 use App\Models\Timing\LineStatus;
 use App\Models\Timing\ScheduledLine;
-use App\Store\Access\InSight;
+use App\Store\Access\AccessScope;
 use App\Store\Access\SeenTexts;
 use App\Store\People\PeopleStore;
 use App\Store\Types\SchemaStore;
@@ -25,7 +25,7 @@ final readonly class Ahead
     public function __construct(
         private SchemaStore $schemas,
         private PeopleStore $names,
-        private InSight $inSight,
+        private AccessScope $inSight,
         private SeenEntries $seen,
         private SeenTexts $texts,
         private OwnLines $own,

@@ -10,8 +10,8 @@ use App\Http\Describe\Ok;
 use App\Http\Ledger\Entries;
 use App\Models\Slips\TurnStatus;
 use App\Models\Timing\ClockTurn;
+use App\Store\DomainError;
 use App\Store\HouseClock;
-use App\Store\Refused;
 use App\Store\RefusedFor;
 use App\Store\Setup\Company;
 use App\Work\Timing\ClockTurner;
@@ -78,7 +78,7 @@ final class ClockController extends Controller
             'hour' => $now->modify('+1 hour'),
             'day' => $now->setTimezone($this->company->zone())->modify('+1 day'),
             'week' => $now->setTimezone($this->company->zone())->modify('+7 days'),
-            'next' => $this->turner->nextDue() ?? throw new Refused(
+            'next' => $this->turner->nextDue() ?? throw new DomainError(
                 'nothing_due',
                 Words::say('Nothing is pencilled in.'),
                 RefusedFor::Conflict,

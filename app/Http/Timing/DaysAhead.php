@@ -9,7 +9,7 @@ use App\Models\Library\StoredCalendar;
 use App\Models\Setup\CompanySettings;
 use App\Models\Timing\LineStatus;
 use App\Models\Timing\ScheduledLine;
-use App\Store\Access\InSight;
+use App\Store\Access\AccessScope;
 use App\Store\Library\CalendarStore;
 
 /** What is pencilled in for the days to come, counted. */
@@ -23,7 +23,7 @@ final readonly class DaysAhead
         'remind' => 'reminder', 'escalate' => 'escalation',
     ];
 
-    public function __construct(private CalendarStore $calendars, private InSight $inSight, private OwnLines $own)
+    public function __construct(private CalendarStore $calendars, private AccessScope $inSight, private OwnLines $own)
     {
     }
 

@@ -7,14 +7,14 @@ namespace App\Http\Timing;
 use App\Models\Records\StoredRecord;
 use App\Models\Tasks\Task;
 use App\Models\Tasks\TaskStatus;
-use App\Store\Access\InSight;
+use App\Store\Access\AccessScope;
 use App\Store\Types\TypeTable;
 use Illuminate\Contracts\Database\Query\Builder;
 
 /** Of what is pencilled in, what is somebody's own: on records that belong to them, and when tasks of theirs fall due. */
 final readonly class OwnLines
 {
-    public function __construct(private InSight $inSight)
+    public function __construct(private AccessScope $inSight)
     {
     }
 

@@ -10,11 +10,10 @@ use App\Http\Describe\Ok;
 use App\Models\Records\StoredRecord;
 use App\Models\Timing\HandRun;
 use App\Models\Timing\HandRunRecord;
-use App\Store\Access\InSight;
-use App\Store\Access\RecordGate;
+use App\Store\Access\AccessScope;
+use App\Store\Access\RecordAuthorizer;
+use App\Store\DomainError;
 use App\Store\People\PeopleStore;
-use App\Store\Refused;
-use App\Store\RefusedFor;
 use App\Store\Timing\RunStore;
 use App\Work\Timing\GoThroughRuns;
 use Illuminate\Database\Eloquent\Builder;
@@ -34,8 +33,8 @@ final class RunController extends Controller
     public function __construct(
         private readonly RunStore $runs,
         private readonly PeopleStore $names,
-        private readonly RecordGate $gate,
-        private readonly InSight $inSight,
+        private readonly RecordAuthorizer $gate,
+        private readonly AccessScope $inSight,
     ) {
     }
 
@@ -84,11 +83,7 @@ final class RunController extends Controller
         $me = $this->person($request);
         $run = HandRun::query()->with(['rule', 'by'])
             ->when(! $me->may(Duty::SeeLedger), static fn (Builder $runs): Builder => $runs->where('by_id', $me->id))->find($id)
-                ?? throw new Refused(
-                    'not_found',
-                    Words::say('There is no run {id}.', id: $id),
-                    RefusedFor::Missing,
-                );
+                ?? throw DomainError::missing(Words::say('There is no run {id}.', id: $id));
         $type = $this->type($run->record_type);
         $seen = $this->inSight->where($type, StoredRecord::tableOf($type->name));
         $rows = $run->records()->orderBy('record_id')->limit(self::RESULTS)->when($seen !== null,

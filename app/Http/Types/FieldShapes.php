@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Types;
 
-use App\Store\Access\InSight;
+use App\Store\Access\AccessScope;
 use VividLedger\Rights\FieldAccess;
 use VividLedger\Schema\Choice;
 use VividLedger\Schema\Field;
@@ -13,7 +13,7 @@ use VividLedger\Words\Words;
 /** Fields as the API describes them to whoever asks. */
 final readonly class FieldShapes
 {
-    public function __construct(private InSight $inSight)
+    public function __construct(private AccessScope $inSight)
     {
     }
 

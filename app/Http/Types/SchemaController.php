@@ -10,7 +10,7 @@ use App\Http\Describe\Ok;
 use App\Http\Timing\BegunShape;
 use App\Http\Writing\OfferShape;
 use App\Models\Types\RecordTypeDefinition;
-use App\Store\Access\InSight;
+use App\Store\Access\AccessScope;
 use OpenApi\Attributes as OA;
 use VividLedger\Rights\Act;
 use VividLedger\Rights\FieldAccess;
@@ -26,7 +26,7 @@ use VividLedger\Time\Unit;
 /** The record types, and all that the sentences of a rule can be made of. */
 final class SchemaController extends Controller
 {
-    public function __construct(private readonly InSight $inSight, private readonly FieldShapes $fields)
+    public function __construct(private readonly AccessScope $inSight, private readonly FieldShapes $fields)
     {
     }
 

@@ -9,7 +9,7 @@ use App\Http\Describe\Controller;
 use App\Http\Describe\Ok;
 use App\Http\Rehearsal\MadeShape;
 use App\Store\Types\FieldUses;
-use App\Store\Types\TypeKeeper;
+use App\Store\Types\TypeRepository;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
@@ -24,7 +24,7 @@ final class TypeController extends Controller
         'onDelete?' => 'keep|refuse|clear|along',
     ];
 
-    public function __construct(private readonly TypeKeeper $keeper)
+    public function __construct(private readonly TypeRepository $keeper)
     {
     }
 

@@ -7,7 +7,7 @@ namespace App\Http\Writing;
 use App\Http\Describe\Body;
 use App\Http\Describe\Controller;
 use App\Http\Describe\Ok;
-use App\Store\Access\InSight;
+use App\Store\Access\AccessScope;
 use App\Store\Setup\Company;
 use OpenApi\Attributes as OA;
 use VividLedger\Condition\ConditionReader;
@@ -17,7 +17,7 @@ use VividLedger\Shape\Asked;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\EditorSort;
 use VividLedger\Shape\Node;
-use VividLedger\Shape\Sheet;
+use VividLedger\Shape\ReadingResult;
 
 /** What a word of a rule, or of a list's filter, can become. */
 final class OfferController extends Controller
@@ -36,14 +36,14 @@ final class OfferController extends Controller
     public function index(
         OfferInput $request,
         RuleReader $reader,
-        InSight $inSight,
+        AccessScope $inSight,
         Directory $directory,
         Company $company,
     ): ChoicesShape {
         $given = $request->validated();
         $asked = new Asked($given['at'], EditorSort::from($given['by']));
         if (isset($given['on'])) {
-            $sheet = new Sheet($asked, isOfChange: false);
+            $sheet = new ReadingResult($asked, isOfChange: false);
             $context = new Context(
                 $inSight->schema(), $directory, $inSight->sight()->type($this->type($given['on'])), $company->zone(), $sheet,
             );

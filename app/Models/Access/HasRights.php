@@ -5,16 +5,16 @@ declare(strict_types=1);
 namespace App\Models\Access;
 
 use App\Models\Columns;
+use VividLedger\Rights\AccessProfile;
 use VividLedger\Rights\Act;
 use VividLedger\Rights\Duty;
 use VividLedger\Rights\Reach;
 use VividLedger\Rights\Role;
-use VividLedger\Rights\Sight;
 
 /** What a person may see and do, by their role and by who is around them; asked once for each object. */
 trait HasRights
 {
-    private ?Sight $sight = null;
+    private ?AccessProfile $sight = null;
 
     private ?Role $rights = null;
 
@@ -36,9 +36,9 @@ trait HasRights
             : StoredRole::called($this->role);
     }
 
-    public function sight(): Sight
+    public function sight(): AccessProfile
     {
-        return $this->sight ??= new Sight(
+        return $this->sight ??= new AccessProfile(
             $this->rights(),
             $this->id,
             $this->reaches(Reach::Team) ? $this->teamIds() : [],

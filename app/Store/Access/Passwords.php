@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Store\Access;
 
-use App\Store\Refused;
+use App\Store\DomainError;
 use VividLedger\Words\Words;
 
 /** What a password has to be: long, and none of those that everybody tries first. */
@@ -20,7 +20,7 @@ final class Passwords
     /**
      * @param  list<string>  $near  names and addresses that somebody would try first
      *
-     * @throws Refused at "/password"
+     * @throws DomainError at "/password"
      */
     public static function check(string $password, array $near): void
     {
@@ -37,7 +37,7 @@ final class Passwords
             default => null,
         };
         if ($trouble !== null) {
-            throw Refused::at('/password', $trouble);
+            throw DomainError::at('/password', $trouble);
         }
     }
 

@@ -6,7 +6,7 @@ namespace App\Store\Access;
 
 use App\Models\Access\PersonLink;
 use App\Models\Outbound\LinkKind;
-use App\Store\Refused;
+use App\Store\DomainError;
 use App\Store\RefusedFor;
 use VividLedger\Words\Words;
 
@@ -31,7 +31,7 @@ final class PersonLinks
     /**
      * @param  bool  $toUse  whether it is held for whoever uses it now, in a transaction
      *
-     * @throws Refused when it leads nowhere, was used, or is too old
+     * @throws DomainError when it leads nowhere, was used, or is too old
      */
     public static function open(string $token, bool $toUse = false): PersonLink
     {
@@ -39,13 +39,13 @@ final class PersonLinks
             : PersonLink::query()->with('person')->when($toUse, static fn ($links) => $links->lockForUpdate())
                 ->firstWhere('hash', hash('sha256', $token));
         if ($link === null || ($link->kind !== LinkKind::Begin && $link->person?->active !== true)) {
-            throw new Refused('not_found', Words::say('This link leads nowhere. Ask for a new one.'), RefusedFor::Missing);
+            throw DomainError::missing(Words::say('This link leads nowhere. Ask for a new one.'));
         }
         if ($link->used_at !== null) {
-            throw new Refused('used', Words::say('This link has been used. Sign in, or ask for a new one.'), RefusedFor::Conflict);
+            throw new DomainError('used', Words::say('This link has been used. Sign in, or ask for a new one.'), RefusedFor::Conflict);
         }
         if ($link->expires_at < new \DateTimeImmutable) {
-            throw new Refused('expired', Words::say('This link is too old. Ask for a new one.'), RefusedFor::Conflict);
+            throw new DomainError('expired', Words::say('This link is too old. Ask for a new one.'), RefusedFor::Conflict);
         }
 
         return $link;

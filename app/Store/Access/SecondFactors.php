@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace App\Store\Access;
 
 use App\Models\People\Person;
-use App\Store\Refused;
+use App\Store\DomainError;
 use Illuminate\Database\Connection;
 use VividLedger\Words\Words;
 
@@ -20,13 +20,13 @@ final readonly class SecondFactors
      * @param  string  $secret  as it was told when it began
      * @return list<string> recovery codes, told this once
      *
-     * @throws Refused at "/code" when the first code is not right
+     * @throws DomainError at "/code" when the first code is not right
      */
     public function takeUp(Person $person, string $secret, string $code): array
     {
         $step = SecondFactor::step($secret, $code, 0, time());
         if ($step === null) {
-            throw Refused::at('/code', Words::say('That code is not right. Look whether the clock of your telephone is.'));
+            throw DomainError::at('/code', Words::say('That code is not right. Look whether the clock of your telephone is.'));
         }
         $codes = SecondFactor::recoveryCodes();
         $this->db->transaction(function () use ($person, $secret, $step, $codes): void {

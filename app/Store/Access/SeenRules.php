@@ -21,7 +21,7 @@ use VividLedger\Template\LetterFields;
 final readonly class SeenRules
 {
     public function __construct(
-        private InSight $inSight,
+        private AccessScope $inSight,
         private SchemaStore $schemas,
         private Directory $directory,
         private Company $company,

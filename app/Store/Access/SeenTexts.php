@@ -17,7 +17,7 @@ final class SeenTexts
     /** @var array<string, bool> whether a record is in sight, by type and id */
     private array $seen = [];
 
-    public function __construct(private readonly InSight $inSight)
+    public function __construct(private readonly AccessScope $inSight)
     {
     }
 

@@ -10,9 +10,9 @@ use App\Models\Lists\BulkJob;
 use App\Models\Lists\BulkKind;
 use App\Models\Lists\BulkStatus;
 use App\Models\People\Person;
+use App\Store\DomainError;
 use App\Store\LedgerConnection;
 use App\Store\Lists\BulkStore;
-use App\Store\Refused;
 use App\Store\RefusedFor;
 use App\Store\Setup\Company;
 use App\Store\Types\SchemaStore;
@@ -45,12 +45,12 @@ final readonly class ImportStore
     ) {
     }
 
-    /** @throws Refused */
+    /** @throws DomainError */
     public function begin(RecordType $type, Person $by, string $name, int $bytes): BulkJob
     {
         if ($bytes > self::MOST_BYTES) {
             $size = Language::spoken()->number(number_format($bytes / 1e6, 1, '.', ''));
-            throw new Refused('too_large',
+            throw new DomainError('too_large',
                 Words::say(
                     '‘{name}’ has {size} MB, and at most 50 MB are taken at a time. Part it, and bring in each part.',
                     name: $name,
@@ -66,7 +66,7 @@ final readonly class ImportStore
     {
         $this->mustBe($job, BulkStatus::Draft);
         if (strlen($content) > self::PIECE_BYTES || $place * self::PIECE_BYTES >= self::MOST_BYTES) {
-            throw new Refused('too_large', Words::say('A file comes in pieces of a million bytes, fifty at most.'));
+            throw new DomainError('too_large', Words::say('A file comes in pieces of a million bytes, fifty at most.'));
         }
         ImportFilePiece::rows()->upsert(['job_id' => $job->id, 'place' => $place, 'content' => $content], ['job_id', 'place'], ['content']);
     }
@@ -74,7 +74,7 @@ final readonly class ImportStore
     /**
      * Reads what the file is made of, and guesses what its columns are for.
      *
-     * @throws Refused
+     * @throws DomainError
      */
     public function read(BulkJob $job): void
     {
@@ -96,7 +96,7 @@ final readonly class ImportStore
                 continue;
             }
             if (++$count > self::MOST_ROWS) {
-                throw new Refused(
+                throw new DomainError(
                     'too_large',
                     Words::say(
                         'It has more than {rows} rows, and no more are taken at a time. Part it, and bring in each part.',
@@ -109,11 +109,11 @@ final readonly class ImportStore
             }
         }
         if ($heads === null || $count === 0) {
-            throw new Refused('no_table', $heads === null ? Words::say('There is nothing in this file.')
+            throw new DomainError('no_table', $heads === null ? Words::say('There is nothing in this file.')
                 : Words::say('There is only one row in this file: the names of its columns.'));
         }
         if (count($heads) > self::MOST_COLUMNS) {
-            throw new Refused(
+            throw new DomainError(
                 'no_table',
                 Words::say('It has more than {columns} columns. Is it the table that you mean?', columns: self::MOST_COLUMNS),
             );
@@ -152,12 +152,12 @@ final readonly class ImportStore
      * @param  array<array-key, mixed>  $fields  by the place of the column
      * @param  list<array{field: string, from: string, to: ?string}>  $values  what is read instead of a cell, in every row
      *
-     * @throws Refused with each problem at its column
+     * @throws DomainError with each problem at its column
      */
     public function plan(BulkJob $job, array $fields, ?string $key, Mode $mode, array $values = []): void
     {
         if (! in_array($job->status, [BulkStatus::Draft, BulkStatus::Tried], true)) {
-            throw new Refused('wrong_status', Words::say('It has begun already.'), RefusedFor::Conflict);
+            throw new DomainError('wrong_status', Words::say('It has begun already.'), RefusedFor::Conflict);
         }
         $type = $this->schemas->schema()->types[$job->record_type];
         [$taken, $problems] = [[], []];
@@ -192,7 +192,7 @@ final readonly class ImportStore
             }
         }
         if ($problems !== []) {
-            throw new Refused('invalid_values', $problems[0]['message'], RefusedFor::Invalid, $problems);
+            throw new DomainError('invalid_values', $problems[0]['message'], RefusedFor::Invalid, $problems);
         }
         $meant = [];
         // What was said of a column that is left out now is forgotten with it.
@@ -215,7 +215,7 @@ final readonly class ImportStore
             'status' => BulkStatus::Waiting, 'answered' => $isAnswered, 'done' => 0, 'refused' => 0, 'reached' => $job->spec['begins'],
         ]);
         if ($begun === 0) {
-            throw new Refused('wrong_status', Words::say('It has to be tried first.'), RefusedFor::Conflict);
+            throw new DomainError('wrong_status', Words::say('It has to be tried first.'), RefusedFor::Conflict);
         }
         $job->refresh();
     }
@@ -223,7 +223,7 @@ final readonly class ImportStore
     private function mustBe(BulkJob $job, BulkStatus $status): void
     {
         if ($job->status !== $status || $job->kind !== BulkKind::Import) {
-            throw new Refused('wrong_status', Words::say('It has begun already.'), RefusedFor::Conflict);
+            throw new DomainError('wrong_status', Words::say('It has begun already.'), RefusedFor::Conflict);
         }
     }
 

@@ -7,7 +7,7 @@ namespace App\Store\Import;
 use App\Models\Import\ImportFilePiece;
 use App\Models\Lists\BulkJob;
 use App\Store\CsvLine;
-use App\Store\Refused;
+use App\Store\DomainError;
 use App\Store\RefusedFor;
 use VividLedger\Import\FileForm;
 use VividLedger\Words\Words;
@@ -54,7 +54,7 @@ final class ImportedFile
             $first .= (string) $content;
         }
 
-        return FileForm::of(substr($first, 0, self::SAMPLE)) ?? throw new Refused(
+        return FileForm::of(substr($first, 0, self::SAMPLE)) ?? throw new DomainError(
             'no_table', Words::say('This is no table of text. Save it as CSV, or as an Excel workbook (.xlsx).'), RefusedFor::Invalid,
         );
     }
@@ -63,7 +63,7 @@ final class ImportedFile
      * @param  int  $from  how far into the file
      * @return iterable<array{list<string>, int}> the cells of each row, and how far the file is read behind it; empty rows are left out
      *
-     * @throws Refused where it is malformed
+     * @throws DomainError where it is malformed
      */
     public function rows(ImportPlan $plan, int $from = 0): iterable
     {
@@ -72,7 +72,8 @@ final class ImportedFile
         while (($cells = fgetcsv($stream, self::LONGEST_ROW, $plan->delimiter, '"', '')) !== false) {
             $reached = (int) ftell($stream);
             if ($reached - $from >= self::LONGEST_ROW - 1) {
-                throw new Refused('no_table', Words::say('A row has more than a million letters: a quote was opened and never closed.'));
+                throw new DomainError('no_table',
+                    Words::say('A row has more than a million letters: a quote was opened and never closed.'));
             }
             $from = $reached;
             $cells = array_map(static fn (?string $cell): string => CsvLine::read((string) $cell), $cells);
@@ -88,7 +89,7 @@ final class ImportedFile
      * @param  int  $done  how many were read before
      * @return array{array<int, list<string>>, int} the cells by the number of the row, and how far the file is read behind them
      *
-     * @throws Refused where it is malformed
+     * @throws DomainError where it is malformed
      */
     public function next(ImportPlan $plan, int $from, int $done, int $most): array
     {

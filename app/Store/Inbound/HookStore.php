@@ -6,8 +6,8 @@ namespace App\Store\Inbound;
 
 use App\Models\Inbound\Hook;
 use App\Models\Inbound\HookArrival;
+use App\Store\DomainError;
 use App\Store\Library\KeptStore;
-use App\Store\Refused;
 use App\Store\RefusedFor;
 use App\Store\Types\SchemaStore;
 use Illuminate\Database\Connection;
@@ -32,7 +32,7 @@ final readonly class HookStore
      * }  $given
      * @return array{Hook, ?string} the hook, and its secret where it is new: it is told this once
      *
-     * @throws Refused
+     * @throws DomainError
      */
     public function keep(?int $id, ?int $version, array $given): array
     {
@@ -42,10 +42,10 @@ final readonly class HookStore
         return $this->db->transaction(function () use ($id, $version, $name, $given): array {
             $hook = $id === null ? new Hook : Hook::query()->lockForUpdate()->find($id);
             if ($hook === null) {
-                throw new Refused('not_found', Words::say('There is no such hook.'), RefusedFor::Missing);
+                throw DomainError::missing(Words::say('There is no such hook.'));
             }
             if ($id !== null && $version !== null && $hook->version !== $version) {
-                throw new Refused(
+                throw new DomainError(
                     'stale_version',
                     Words::say('Somebody changed it after you opened it. Open it again.'),
                     RefusedFor::Conflict,
@@ -53,12 +53,12 @@ final readonly class HookStore
             }
             $taken = Hook::query()->where('name', $name)->lockForUpdate()->value('id');
             if ($taken !== null && $taken !== $id) {
-                throw Refused::at('/name', Words::say('There is one of that name already.'), RefusedFor::Conflict);
+                throw DomainError::at('/name', Words::say('There is one of that name already.'), RefusedFor::Conflict);
             }
             $isOther = $hook->name !== $name || $hook->record_type !== $given['recordType'];
             if ($id !== null && $isOther && $this->kept->usersOf(HookName::KEY, $hook->name) !== []) {
                 $message = Words::say('‘{hook}’ keeps its name and what it becomes while rules wait for it.', hook: $hook->name);
-                throw Refused::at('/name', $message, RefusedFor::Conflict);
+                throw DomainError::at('/name', $message, RefusedFor::Conflict);
             }
             $secret = $id === null || $given['freshSecret'] ? 'whsec_'.base64_encode(random_bytes(24)) : null;
             $hook->fill([
@@ -76,16 +76,16 @@ final readonly class HookStore
     /**
      * What arrived goes with it; what it became stays.
      *
-     * @throws Refused while rules wait for it
+     * @throws DomainError while rules wait for it
      */
     public function drop(int $id): void
     {
         $this->db->transaction(function () use ($id): void {
             $hook = Hook::query()->lockForUpdate()->find($id)
-                ?? throw new Refused('not_found', Words::say('There is no such hook.'), RefusedFor::Missing);
+                ?? throw DomainError::missing(Words::say('There is no such hook.'));
             $users = $this->kept->usersOf(HookName::KEY, $hook->name);
             if ($users !== []) {
-                throw new Refused(
+                throw new DomainError(
                     'in_use',
                     Words::say('Rules wait for ‘{hook}’: {users}.', hook: $hook->name, users: implode(', ', $users)),
                     RefusedFor::Conflict,
@@ -105,7 +105,7 @@ final readonly class HookStore
     private function check(string $name, array $given): void
     {
         if ($name === '' || mb_strlen($name) > self::NAME_LENGTH) {
-            throw Refused::at(
+            throw DomainError::at(
                 '/name',
                 $name === ''
                     ? Words::say('Give it a name.')
@@ -113,15 +113,15 @@ final readonly class HookStore
             );
         }
         $type = $this->schemas->schema()->type($given['recordType'])
-            ?? throw Refused::at('/recordType', Words::say('Choose what it becomes.'));
+            ?? throw DomainError::at('/recordType', Words::say('Choose what it becomes.'));
         if ($given['takes'] === []) {
-            throw Refused::at('/takes', Words::say('Say what goes into at least one field.'));
+            throw DomainError::at('/takes', Words::say('Say what goes into at least one field.'));
         }
         $seen = [];
         foreach ($given['takes'] as $index => $taken) {
             $this->checkField($type, "/takes/{$index}/field", $taken['field'], $seen);
             if (preg_match('/^[^.\s][^\s]*$/Du', $taken['path']) !== 1) {
-                throw Refused::at(
+                throw DomainError::at(
                     "/takes/{$index}/path",
                     Words::say('‘{path}’ is no member. Write it like customer.name.', path: $taken['path']),
                 );
@@ -134,10 +134,10 @@ final readonly class HookStore
             $set[] = $start['field'];
         }
         if ($given['knownBy'] !== null && ! in_array($given['knownBy'], $seen, true)) {
-            throw Refused::at('/knownBy', Words::say('What it is known by has to arrive: choose one of the fields above.'));
+            throw DomainError::at('/knownBy', Words::say('What it is known by has to arrive: choose one of the fields above.'));
         }
         if ($given['knownBy'] === null && ! $given['mayCreate']) {
-            throw Refused::at('/knownBy', Words::say('It makes nothing and finds nothing. Choose by which field a record is known.'));
+            throw DomainError::at('/knownBy', Words::say('It makes nothing and finds nothing. Choose by which field a record is known.'));
         }
     }
 
@@ -146,7 +146,7 @@ final readonly class HookStore
     {
         $field = $type->field($name);
         if ($field === null || ! $field->isSettable()) {
-            throw Refused::at(
+            throw DomainError::at(
                 $at,
                 $name === ''
                     ? Words::say('Choose a field.')
@@ -154,7 +154,7 @@ final readonly class HookStore
             );
         }
         if (in_array($name, $seen, true)) {
-            throw Refused::at($at, Words::say('{field} is filled twice.', field: $field->label));
+            throw DomainError::at($at, Words::say('{field} is filled twice.', field: $field->label));
         }
     }
 }

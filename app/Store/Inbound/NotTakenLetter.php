@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Store\Inbound;
 
-use App\Store\Refused;
+use App\Store\DomainError;
 use App\Store\SignOffs\SignOffLink;
 use VividLedger\Template\RichText;
 use VividLedger\Words\Words;
@@ -19,7 +19,7 @@ final readonly class NotTakenLetter
      * @param  string  $said  what they wrote
      * @param  bool  $isOpen  whether they can answer still
      */
-    public function __construct(private string $about, private Refused $why, private string $said, private bool $isOpen)
+    public function __construct(private string $about, private DomainError $why, private string $said, private bool $isOpen)
     {
     }
 

@@ -19,21 +19,21 @@ use App\Models\Timing\LineSort;
 use App\Models\Timing\ScheduledLine;
 use App\Store\Outbound\Outbox;
 use App\Store\Rules\StoredRuleBook;
-use App\Store\SignOffs\SignOffKeeper;
 use App\Store\SignOffs\SignOffNotes;
-use App\Store\Slips\SlipKeeper;
+use App\Store\SignOffs\SignOffRepository;
 use App\Store\Slips\SlipPost;
+use App\Store\Slips\SlipRepository;
 use App\Store\Sql\Batch;
 use App\Store\Types\SchemaStore;
-use VividLedger\Engine\Deed;
 use VividLedger\Engine\Effect;
+use VividLedger\Engine\ExecutedStep;
 use VividLedger\Engine\Firing;
 use VividLedger\Engine\HeldBack;
 use VividLedger\Engine\Lapsed;
 use VividLedger\Engine\LineDone;
 use VividLedger\Engine\ReadyAgain;
 use VividLedger\Engine\Step;
-use VividLedger\Explain\Teller;
+use VividLedger\Explain\EntrySerializer;
 use VividLedger\Record\CauseKind;
 use VividLedger\Record\Change;
 use VividLedger\Record\Record;
@@ -48,24 +48,24 @@ final readonly class LedgerWriter
         private Outbox $outbox,
         private StoredRuleBook $rules,
         private SignOffNotes $notes,
-        private SignOffKeeper $keeper,
-        private SlipKeeper $slips,
+        private SignOffRepository $keeper,
+        private SlipRepository $slips,
         private SlipPost $post,
     ) {
     }
 
     /**
-     * @param  list<Outcome>  $outcomes
+     * @param  list<DecisionRecord>  $outcomes
      * @return array<int, array{int, array<int, int>}> for each the number of its own entry, and of each step by its place in the decision
      */
     public function write(array $outcomes): array
     {
-        $numbers = $this->entries($outcomes, new Teller($this->schemas->schema(), $this->rules));
+        $numbers = $this->entries($outcomes, new EntrySerializer($this->schemas->schema(), $this->rules));
         $rest = new LedgerRows;
         foreach ($outcomes as $index => $outcome) {
             [$saved, $steps] = $numbers[$index];
             if ($outcome->change->event === null && $outcome->change->againFor === null) {
-                $rest->history(Teller::differing($outcome->change, $this->schemas->schema()), $saved, $outcome->change);
+                $rest->history(EntrySerializer::differing($outcome->change, $this->schemas->schema()), $saved, $outcome->change);
             }
             foreach ($outcome->decision->steps as $place => $step) {
                 $this->step($rest, $step, $steps[$place]);
@@ -107,13 +107,13 @@ final readonly class LedgerWriter
     /**
      * One statement for all entries whose cause has its number already, so that each can name the number of its cause.
      *
-     * @param  list<Outcome>  $outcomes
+     * @param  list<DecisionRecord>  $outcomes
      * @return array<int, array{int, array<int, int>}>
      */
-    private function entries(array $outcomes, Teller $teller): array
+    private function entries(array $outcomes, EntrySerializer $teller): array
     {
         $saved = Batch::insertForIds(Entry::class, array_map(
-            fn (Outcome $outcome): array => $outcome->hasOwnEntry()
+            fn (DecisionRecord $outcome): array => $outcome->hasOwnEntry()
                 ? $this->own($outcome) : $this->row($outcome->decision->steps[0], $outcome->causeId, $outcome, $teller),
             $outcomes,
         ));
@@ -160,7 +160,7 @@ final readonly class LedgerWriter
     }
 
     /** @return array<string, mixed> the entry of the change itself */
-    private function own(Outcome $outcome): array
+    private function own(DecisionRecord $outcome): array
     {
         return Entry::row($outcome->kind, $outcome->change->at, $outcome->data, [
             ...$this->about($outcome->change->record()), 'actor_id' => $outcome->actor->personId, 'via' => $outcome->actor->via,
@@ -169,7 +169,7 @@ final readonly class LedgerWriter
     }
 
     /** @return array<string, mixed> a row of the entries */
-    private function row(Step $step, ?int $cause, Outcome $outcome, Teller $teller): array
+    private function row(Step $step, ?int $cause, DecisionRecord $outcome, EntrySerializer $teller): array
     {
         $told = $teller->step($step);
 
@@ -185,7 +185,7 @@ final readonly class LedgerWriter
     private function step(LedgerRows $rest, Step $step, int $number): void
     {
         if ($step instanceof Effect && $step->change->event === null) {
-            $rest->history(Teller::differing($step->change, $this->schemas->schema()), $number, $step->change);
+            $rest->history(EntrySerializer::differing($step->change, $this->schemas->schema()), $number, $step->change);
         }
         $rest->signOffs->struck($step);
         $rest->slips->struck($step);
@@ -202,7 +202,7 @@ final readonly class LedgerWriter
         if ($step instanceof Lapsed) {
             $rest->lapsed[$step->because][] = $step->task->id;
         }
-        if (! $step instanceof Deed) {
+        if (! $step instanceof ExecutedStep) {
             return;
         }
         $at = Columns::moment($step->performance->now);
@@ -214,7 +214,7 @@ final readonly class LedgerWriter
             ];
         }
         $change = new Change($step->before, $step->after, null, $step->performance->now);
-        $rest->history(Teller::differing($change, $this->schemas->schema()), $number, $change);
+        $rest->history(EntrySerializer::differing($change, $this->schemas->schema()), $number, $change);
         foreach ($step->performance->tasks as $task) {
             $run = $step instanceof LineDone ? $step->line->run->id : null;
             $rest->tasks[] = $this->task($task, $step->rule, $number, $at) + ['run_id' => $run, 'line_key' => $task->key];

@@ -8,7 +8,7 @@ use App\Models\Library\StoredCalendar;
 use App\Models\Library\TeamCalendar;
 use App\Models\People\Person;
 use App\Models\Setup\CompanySettings;
-use App\Store\Refused;
+use App\Store\DomainError;
 use App\Store\RefusedFor;
 use Illuminate\Database\Connection;
 use VividLedger\Time\InvalidCalendar;
@@ -37,7 +37,7 @@ final readonly class CalendarKeep
      * @param  list<string>  $teams  that go by it
      * @param  list<int>  $people  who go by it
      *
-     * @throws Refused with the problem at its place
+     * @throws DomainError with the problem at its place
      */
     public function keep(
         ?int $id,
@@ -93,7 +93,7 @@ final readonly class CalendarKeep
             $taken = StoredCalendar::query()->where('name', $row['name'])->lockForUpdate()->value('id');
             if ($taken !== null && $taken !== $id) {
                 $message = Words::say('There is a calendar of that name already.');
-                throw new Refused(
+                throw new DomainError(
                     'name_taken',
                     $message,
                     RefusedFor::Conflict,
@@ -103,14 +103,11 @@ final readonly class CalendarKeep
             if ($id === null) {
                 $id = StoredCalendar::query()->create($row)->id;
             } else {
-                $before = StoredCalendar::query()->lockForUpdate()->find($id) ?? throw new Refused(
-                    'not_found',
-                    Words::say('This calendar is gone.'),
-                    RefusedFor::Missing,
-                );
+                $before = StoredCalendar::query()->lockForUpdate()->find($id)
+                    ?? throw DomainError::missing(Words::say('This calendar is gone.'));
                 if ($version !== null && $before->version !== $version) {
                     $message = Words::say('Somebody changed this calendar after you opened it. Open it again to see it as it is now.');
-                    throw new Refused('stale_version', $message, RefusedFor::Conflict);
+                    throw new DomainError('stale_version', $message, RefusedFor::Conflict);
                 }
                 $before->update($row + ['version' => $before->version + 1]);
             }
@@ -120,14 +117,15 @@ final readonly class CalendarKeep
         });
     }
 
-    /** @throws Refused while somebody goes by it */
+    /** @throws DomainError while somebody goes by it */
     public function drop(int $id): void
     {
         $isUsed = CompanySettings::query()->where('calendar_id', $id)->exists() || TeamCalendar::query()->where('calendar_id', $id)
             ->exists()
             || Person::query()->where('calendar_id', $id)->exists();
         if ($isUsed) {
-            throw new Refused('in_use', Words::say('Somebody goes by this calendar. Give them another one first.'), RefusedFor::Conflict);
+            throw new DomainError('in_use', Words::say('Somebody goes by this calendar. Give them another one first.'),
+                RefusedFor::Conflict);
         }
         StoredCalendar::query()->find($id)?->delete();
     }
@@ -148,9 +146,9 @@ final readonly class CalendarKeep
         Person::query()->whereIn('id', $people)->update(['calendar_id' => $id]);
     }
 
-    private static function refused(string $at, string $message): Refused
+    private static function refused(string $at, string $message): DomainError
     {
-        return new Refused(
+        return new DomainError(
             'invalid_values',
             $message,
             RefusedFor::Invalid,

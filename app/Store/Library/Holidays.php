@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Store\Library;
 
-use App\Store\Refused;
+use App\Store\DomainError;
 use App\Store\Tasks\CalendarFile;
 use Sabre\VObject\Component;
 use Sabre\VObject\Component\VCalendar;
@@ -43,7 +43,7 @@ final class Holidays
     /**
      * @return array{array<string, string>, list<string>} names by date, and what of the file is not among them
      *
-     * @throws Refused at "/text" when it cannot be read, or has no event
+     * @throws DomainError at "/text" when it cannot be read, or has no event
      */
     public static function of(string $ics, \DateTimeImmutable $now): array
     {
@@ -53,7 +53,7 @@ final class Holidays
         }
         ksort($holidays->days);
         if ($holidays->days === []) {
-            throw Refused::at('/text', $holidays->said[0] ?? Words::say('There is no event in this file.'));
+            throw DomainError::at('/text', $holidays->said[0] ?? Words::say('There is no event in this file.'));
         }
 
         return [$holidays->days, $holidays->said];
@@ -75,7 +75,7 @@ final class Holidays
             } catch (MaxInstancesExceededException) {
                 $this->said[] = Words::say('“{title}” comes again so often that not all of it is taken in.', title: $title);
             } catch (\Exception) {
-                throw Refused::at('/text', Words::say('A date in this file cannot be read.'));
+                throw DomainError::at('/text', Words::say('A date in this file cannot be read.'));
             }
         }
     }

@@ -12,8 +12,8 @@ use App\Models\Library\StoredRoute;
 use App\Models\Rules\StoredRule;
 use App\Models\Slips\SlipForm;
 use App\Models\Slips\SlipFormVersion;
+use App\Store\DomainError;
 use App\Store\HouseClock;
-use App\Store\Refused;
 use App\Store\RefusedFor;
 use App\Store\Rules\RuleStore;
 use App\Store\Rules\RuleWatching;
@@ -31,10 +31,10 @@ use VividLedger\Rule\Slip\SlipSlot;
 use VividLedger\Schema\RecordType;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Filled;
+use VividLedger\Shape\KeyTracker;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Part;
 use VividLedger\Shape\Problem;
-use VividLedger\Shape\Reads;
 use VividLedger\SignOff\KeptRoute;
 use VividLedger\SignOff\StepsSlot;
 use VividLedger\Slip\QuestionsSlot;
@@ -63,18 +63,18 @@ final readonly class KeptStore
      * @param  ?int  $version  of the one being changed, as the person saw it
      * @return int its id
      *
-     * @throws Refused with every problem at its word
+     * @throws DomainError with every problem at its word
      */
     public function keepCondition(RecordType $type, ?int $id, ?int $version, string $name, array $file): int
     {
         $name = $this->named($name);
         $context = $this->context($type);
-        $reads = new Reads;
+        $reads = new KeyTracker;
         $condition = ConditionReader::read($context, new Node($file, '/file', $reads));
         array_push($context->sheet->problems, ...$reads->unknown($file, $context->sheet->problems, '/file'));
         if ($condition === null || $context->sheet->problems !== []) {
             $message = Words::say('The condition is not finished. {message}', message: $context->sheet->problems[0]->message ?? '');
-            throw new Refused('unfinished_condition', $message, RefusedFor::Invalid, RuleStore::listed($context->sheet->problems));
+            throw new DomainError('unfinished_condition', $message, RefusedFor::Invalid, RuleStore::listed($context->sheet->problems));
         }
 
         return $this->db->transaction(function () use ($type, $id, $version, $name, $file): int {
@@ -92,14 +92,10 @@ final readonly class KeptStore
         });
     }
 
-    /** @throws Refused while rules use it */
+    /** @throws DomainError while rules use it */
     public function dropCondition(int $id): void
     {
-        $row = StoredCondition::query()->find($id) ?? throw new Refused(
-            'not_found',
-            Words::say('There is no such condition.'),
-            RefusedFor::Missing,
-        );
+        $row = StoredCondition::query()->find($id) ?? throw DomainError::missing(Words::say('There is no such condition.'));
         $this->mustBeUnused($row->name, $this->usersOf('named', $row->name));
         $row->delete();
     }
@@ -107,7 +103,7 @@ final readonly class KeptStore
     /**
      * Keeps a letter: a new one, or the next version of one. Earlier versions stay, and so does what was sent.
      *
-     * @throws Refused
+     * @throws DomainError
      */
     public function keepLetter(RecordType $type, ?int $id, ?int $version, string $name, string $subject, string $body, int $by): int
     {
@@ -116,7 +112,7 @@ final readonly class KeptStore
         $clean = RichText::clean($body);
         if (Letter::read($context, new Node($subject, '/subject'), new Node($clean, '/body'), true) === null) {
             $message = $context->sheet->problems[0]->message ?? Words::say('The letter is not finished.');
-            throw new Refused('unfinished_letter', $message, RefusedFor::Invalid, RuleStore::listed($context->sheet->problems));
+            throw new DomainError('unfinished_letter', $message, RefusedFor::Invalid, RuleStore::listed($context->sheet->problems));
         }
 
         return $this->db->transaction(function () use ($type, $id, $version, $name, $subject, $clean, $by): int {
@@ -140,14 +136,10 @@ final readonly class KeptStore
         });
     }
 
-    /** @throws Refused while rules use it */
+    /** @throws DomainError while rules use it */
     public function dropLetter(int $id): void
     {
-        $row = StoredLetter::query()->find($id) ?? throw new Refused(
-            'not_found',
-            Words::say('There is no such letter.'),
-            RefusedFor::Missing,
-        );
+        $row = StoredLetter::query()->find($id) ?? throw DomainError::missing(Words::say('There is no such letter.'));
         $this->mustBeUnused($row->name, $this->usersOf('letter', $row->name));
         $row->delete();
     }
@@ -161,18 +153,18 @@ final readonly class KeptStore
     {
         $name = $this->named($name);
         $types = $this->schemas->schema()->types;
-        $any = $types[array_key_first($types) ?? ''] ?? throw new Refused(
+        $any = $types[array_key_first($types) ?? ''] ?? throw new DomainError(
             'unknown_type',
             Words::say('There is no record type yet.'),
             RefusedFor::Conflict,
         );
         $context = $this->context($any);
-        $reads = new Reads;
+        $reads = new KeyTracker;
         $ladder = Ladders::rungs($context, new Node($rungs, '/rungs', $reads), $name);
         array_push($context->sheet->problems, ...$reads->unknown($rungs, $context->sheet->problems, '/rungs'));
         if ($ladder === null || $context->sheet->problems !== []) {
             $message = $context->sheet->problems[0]->message ?? Words::say('The ladder is not finished.');
-            throw new Refused('unfinished_ladder', $message, RefusedFor::Invalid, RuleStore::listed($context->sheet->problems));
+            throw new DomainError('unfinished_ladder', $message, RefusedFor::Invalid, RuleStore::listed($context->sheet->problems));
         }
 
         return $this->db->transaction(function () use ($id, $version, $name, $rungs): int {
@@ -190,14 +182,10 @@ final readonly class KeptStore
         });
     }
 
-    /** @throws Refused while rules use it */
+    /** @throws DomainError while rules use it */
     public function dropLadder(int $id): void
     {
-        $row = StoredLadder::query()->find($id) ?? throw new Refused(
-            'not_found',
-            Words::say('There is no such ladder.'),
-            RefusedFor::Missing,
-        );
+        $row = StoredLadder::query()->find($id) ?? throw DomainError::missing(Words::say('There is no such ladder.'));
         $this->mustBeUnused($row->name, $this->usersOf('ladder', $row->name));
         $row->delete();
     }
@@ -211,7 +199,7 @@ final readonly class KeptStore
     {
         $name = $this->named($name);
         $context = new Context($this->schemas->schema(), $this->directory, $type, $this->company->zone());
-        $reads = new Reads;
+        $reads = new KeyTracker;
         $context->row(Part::Line, new Node($steps, '/steps', $reads));
         $route = (new StepsSlot)->read($context, new Node($steps, '/steps', $reads), new Filled);
         array_push($context->sheet->problems, ...$reads->unknown($steps, $context->sheet->problems, '/steps'));
@@ -220,7 +208,7 @@ final readonly class KeptStore
         }
         if ($route === null || $context->sheet->problems !== []) {
             $message = Words::say('The route is not finished. {message}', message: $context->sheet->problems[0]->message ?? '');
-            throw new Refused('unfinished_route', $message, RefusedFor::Invalid, RuleStore::listed($context->sheet->problems));
+            throw new DomainError('unfinished_route', $message, RefusedFor::Invalid, RuleStore::listed($context->sheet->problems));
         }
 
         return $this->db->transaction(function () use ($type, $id, $version, $name, $steps): int {
@@ -238,14 +226,10 @@ final readonly class KeptStore
         });
     }
 
-    /** @throws Refused while rules use it */
+    /** @throws DomainError while rules use it */
     public function dropRoute(int $id): void
     {
-        $row = StoredRoute::query()->find($id) ?? throw new Refused(
-            'not_found',
-            Words::say('There is no such route.'),
-            RefusedFor::Missing,
-        );
+        $row = StoredRoute::query()->find($id) ?? throw DomainError::missing(Words::say('There is no such route.'));
         $this->mustBeUnused($row->name, $this->usersOf(KeptRoute::KEY, $row->name));
         $row->delete();
     }
@@ -255,7 +239,7 @@ final readonly class KeptStore
      *
      * @param  array<mixed>  $asks  questions as a rule file writes them
      *
-     * @throws Refused
+     * @throws DomainError
      */
     public function keepSlip(
         RecordType $type, ?int $id, ?int $version, string $name, string $subject, string $body, array $asks, int $by,
@@ -263,14 +247,14 @@ final readonly class KeptStore
         $name = $this->named($name);
         $clean = RichText::clean($body);
         $context = $this->context($type);
-        $reads = new Reads;
+        $reads = new KeyTracker;
         Letter::read($context, new Node($subject, '/subject'), new Node($clean, '/body'), true);
         $context->row(Part::Line, new Node($asks, '/asks', $reads));
         (new QuestionsSlot)->read($context, new Node($asks, '/asks', $reads), new Filled);
         array_push($context->sheet->problems, ...$reads->unknown($asks, $context->sheet->problems, '/asks'));
         if ($context->sheet->problems !== []) {
             $message = Words::say('The slip is not finished. {message}', message: $context->sheet->problems[0]->message);
-            throw new Refused('unfinished_slip', $message, RefusedFor::Invalid, RuleStore::listed($context->sheet->problems));
+            throw new DomainError('unfinished_slip', $message, RefusedFor::Invalid, RuleStore::listed($context->sheet->problems));
         }
 
         return $this->db->transaction(function () use ($type, $id, $version, $name, $subject, $clean, $asks, $by): int {
@@ -294,10 +278,10 @@ final readonly class KeptStore
         });
     }
 
-    /** @throws Refused while rules use it */
+    /** @throws DomainError while rules use it */
     public function dropSlip(int $id): void
     {
-        $row = SlipForm::query()->find($id) ?? throw new Refused('not_found', Words::say('There is no such slip.'), RefusedFor::Missing);
+        $row = SlipForm::query()->find($id) ?? throw DomainError::missing(Words::say('There is no such slip.'));
         $this->mustBeUnused($row->name, $this->usersOf(SlipSlot::KEY, $row->name));
         $row->delete();
     }
@@ -377,7 +361,7 @@ final readonly class KeptStore
                 ? Words::say('Give it a name.')
                 : Words::say('A name has at most {most} characters.', most: self::NAME_LENGTH);
             $problem = ['at' => '/name', 'code' => $name === '' ? 'missing' : 'too_long', 'message' => $message];
-            throw new Refused('invalid_values', $message, RefusedFor::Invalid, [$problem]);
+            throw new DomainError('invalid_values', $message, RefusedFor::Invalid, [$problem]);
         }
 
         return $name;
@@ -389,7 +373,7 @@ final readonly class KeptStore
         $taken = $same->lockForUpdate()->value('id');
         if ($taken !== null && $taken !== $id) {
             $message = Words::say('There is one of that name already.');
-            throw new Refused(
+            throw new DomainError(
                 'name_taken',
                 $message,
                 RefusedFor::Conflict,
@@ -409,10 +393,10 @@ final readonly class KeptStore
         ?int $version,
     ): SlipForm|StoredCondition|StoredLetter|StoredLadder|StoredRoute {
         if ($row === null) {
-            throw new Refused('not_found', Words::say('It is gone.'), RefusedFor::Missing);
+            throw DomainError::missing(Words::say('It is gone.'));
         }
         if ($version !== null && $row->version !== $version) {
-            throw new Refused(
+            throw new DomainError(
                 'stale_version',
                 Words::say('Somebody changed it after you opened it. Open it again to see how it reads now.'),
                 RefusedFor::Conflict,
@@ -427,7 +411,7 @@ final readonly class KeptStore
     {
         if ($before !== $after && $users !== []) {
             $problem = ['at' => '/name', 'code' => 'in_use', 'message' => Words::say('Rules use it by this name.')];
-            throw new Refused(
+            throw new DomainError(
                 'in_use',
                 Words::say('‘{before}’ keeps its name while rules use it: {users}.', before: $before, users: implode(', ', $users)),
                 RefusedFor::Conflict,
@@ -440,7 +424,7 @@ final readonly class KeptStore
     private function mustBeUnused(string $name, array $users): void
     {
         if ($users !== []) {
-            throw new Refused(
+            throw new DomainError(
                 'in_use',
                 Words::say('‘{name}’ is used by {users}. Change those rules first.', name: $name, users: implode(', ', $users)),
                 RefusedFor::Conflict,

@@ -10,8 +10,8 @@ use App\Models\SignOffs\StoredSignOff;
 use App\Store\HouseClock;
 use App\Store\Records\PaperFacts;
 use App\Store\Setup\Company;
-use App\Store\SignOffs\SignOffDesk;
 use App\Store\SignOffs\SignOffRoutes;
+use App\Store\SignOffs\SignOffService;
 use App\Store\Types\SchemaStore;
 use Illuminate\Database\Eloquent\Builder;
 use VividLedger\Facts\View;
@@ -29,7 +29,7 @@ final readonly class RouteMoves
 
     public function __construct(
         private SignOffRoutes $routes,
-        private SignOffDesk $desk,
+        private SignOffService $desk,
         private SchemaStore $schemas,
         private HouseClock $clock,
         private Company $company,

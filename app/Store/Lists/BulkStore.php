@@ -10,10 +10,10 @@ use App\Models\Lists\BulkKind;
 use App\Models\Lists\BulkRow;
 use App\Models\Lists\BulkStatus;
 use App\Models\People\Person;
-use App\Store\Access\InSight;
+use App\Store\Access\AccessScope;
+use App\Store\DomainError;
 use App\Store\HouseClock;
 use App\Store\LedgerConnection;
-use App\Store\Refused;
 use App\Store\RefusedFor;
 use VividLedger\Rights\Duty;
 use VividLedger\Schema\RecordType;
@@ -27,7 +27,7 @@ final readonly class BulkStore
     public function __construct(
         private LedgerConnection $db,
         private RecordList $list,
-        private InSight $inSight,
+        private AccessScope $inSight,
         private HouseClock $clock,
     ) {
     }
@@ -35,13 +35,13 @@ final readonly class BulkStore
     /**
      * @param  array<array-key, mixed>  $values  raw values by field name
      *
-     * @throws Refused
+     * @throws DomainError
      */
     public function change(Chosen $chosen, array $values, Person $by): BulkJob
     {
         $count = $this->count($chosen);
         if ($count === 0 || $count > self::MOST) {
-            throw new Refused('invalid_values', $count === 0 ? Words::say('Choose at least one record.')
+            throw new DomainError('invalid_values', $count === 0 ? Words::say('Choose at least one record.')
                 : Words::say('At most {most} records are changed at a time.', most: Words::figures(self::MOST)));
         }
 
@@ -82,22 +82,22 @@ final readonly class BulkStore
         return Columns::ints($chosen->rows($this->list, $this->inSight)->orderBy('t.id')->limit($most)->pluck('t.id'));
     }
 
-    /** @throws Refused when there is none that they may look at */
+    /** @throws DomainError when there is none that they may look at */
     public function seen(int $id, Person $by): BulkJob
     {
         $job = BulkJob::query()->with('by')->find($id);
 
         return $job !== null && ($job->by_id === $by->id || $by->may(Duty::SeeLedger)) ? $job
-            : throw new Refused('not_found', Words::say('There is no such work.'), RefusedFor::Missing);
+            : throw DomainError::missing(Words::say('There is no such work.'));
     }
 
-    /** @throws Refused */
+    /** @throws DomainError */
     public function own(int $id, Person $by): BulkJob
     {
         $job = $this->seen($id, $by);
 
         return $job->by_id === $by->id || $by->may(Duty::KeepHouse) ? $job
-            : throw new Refused('not_allowed', Words::say('This is {by}’s work.', by: $job->by->name), RefusedFor::NotAllowed);
+            : throw new DomainError('not_allowed', Words::say('This is {by}’s work.', by: $job->by->name), RefusedFor::NotAllowed);
     }
 
     /** Nothing more is begun; what is done stays. */
@@ -123,7 +123,7 @@ final readonly class BulkStore
     private function turn(BulkJob $job, array $from, BulkStatus $to, string $otherwise): void
     {
         if (BulkJob::query()->whereKey($job->id)->whereIn('status', $from)->update(['status' => $to]) === 0) {
-            throw new Refused('wrong_status', $otherwise, RefusedFor::Conflict);
+            throw new DomainError('wrong_status', $otherwise, RefusedFor::Conflict);
         }
         $job->refresh();
     }

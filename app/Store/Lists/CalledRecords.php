@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Store\Lists;
 
-use App\Store\Access\InSight;
+use App\Store\Access\AccessScope;
 use VividLedger\Listing\RecordNames;
 use VividLedger\Record\Fold;
 
@@ -15,7 +15,7 @@ final readonly class CalledRecords implements RecordNames
 
     private const LOOKED_AT = 40;
 
-    public function __construct(private Finding $finding, private InSight $inSight)
+    public function __construct(private RecordSearch $finding, private AccessScope $inSight)
     {
     }
 

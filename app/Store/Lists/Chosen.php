@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace App\Store\Lists;
 
 use App\Models\Records\StoredRecord;
-use App\Store\Access\InSight;
+use App\Store\Access\AccessScope;
 use Illuminate\Database\Query\Builder;
 use VividLedger\Condition\Condition;
 use VividLedger\Rights\Act;
@@ -31,7 +31,7 @@ final readonly class Chosen
     }
 
     /** Their rows, as "t", of those that whoever asks may change. */
-    public function rows(RecordList $list, InSight $inSight): Builder
+    public function rows(RecordList $list, AccessScope $inSight): Builder
     {
         if ($this->ids !== null) {
             return StoredRecord::rowsOf($this->type)->from(StoredRecord::tableOf($this->type->name), 't')->whereIn('t.id', $this->ids);

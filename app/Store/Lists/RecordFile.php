@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace App\Store\Lists;
 
 use App\Models\Columns;
-use App\Store\Access\InSight;
+use App\Store\Access\AccessScope;
 use App\Store\CsvLine;
 use App\Store\People\PeopleStore;
 use App\Store\Setup\Company;
@@ -25,7 +25,8 @@ final readonly class RecordFile
 {
     private const PIECE = 500;
 
-    public function __construct(private RecordList $list, private Company $company, private InSight $inSight, private SchemaStore $schemas)
+    public function __construct(private RecordList $list, private Company $company, private AccessScope $inSight,
+        private SchemaStore $schemas)
     {
     }
 

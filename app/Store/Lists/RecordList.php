@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace App\Store\Lists;
 
 use App\Models\Columns;
-use App\Store\Access\InSight;
+use App\Store\Access\AccessScope;
 use App\Store\HouseClock;
 use App\Store\Setup\Company;
 use App\Store\Sql\Matching;
@@ -36,7 +36,8 @@ final readonly class RecordList
     /** Grouped by more than so many values, nobody reads it. */
     private const MOST_GROUPS = 500;
 
-    public function __construct(private HouseClock $clock, private Company $company, private InSight $inSight, private Finding $finding)
+    public function __construct(private HouseClock $clock, private Company $company, private AccessScope $inSight,
+        private RecordSearch $finding)
     {
     }
 
@@ -111,7 +112,7 @@ final readonly class RecordList
      * @return ?Collection<int, \stdClass> null where it was given up, or is not worth trying
      */
     private function inOrder(
-        RecordType $type, ?Condition $condition, ?Searched $searched, array $sorts, int $page, int $perPage, array $beside,
+        RecordType $type, ?Condition $condition, ?SearchFilter $searched, array $sorts, int $page, int $perPage, array $beside,
     ): ?Collection {
         $first = $sorts[0]->by->of ?? null;
         // One person's are there in the order of their numbers already.
@@ -175,13 +176,13 @@ final readonly class RecordList
         return $this->fitting($type, $condition, $this->searched($type, $search), $beside);
     }
 
-    private function searched(RecordType $type, string $search): ?Searched
+    private function searched(RecordType $type, string $search): ?SearchFilter
     {
         return $search === '' ? null : $this->finding->inList($type, $search);
     }
 
     /** @param  list<Path>  $beside */
-    private function fitting(RecordType $type, ?Condition $condition, ?Searched $searched, array $beside = []): Builder
+    private function fitting(RecordType $type, ?Condition $condition, ?SearchFilter $searched, array $beside = []): Builder
     {
         $paths = [];
         foreach ($beside as $path) {

@@ -7,7 +7,7 @@ namespace App\Store\Lists;
 use App\Models\Lists\SavedView;
 use App\Models\People\Person;
 use App\Models\Shared;
-use App\Store\Refused;
+use App\Store\DomainError;
 use App\Store\RefusedFor;
 use VividLedger\Rights\Duty;
 use VividLedger\Schema\RecordType;
@@ -21,13 +21,13 @@ final readonly class ViewStore
     /**
      * @param  array<array-key, mixed>  $definition  read and found good
      *
-     * @throws Refused
+     * @throws DomainError
      */
     public function add(RecordType $type, Person $by, string $name, Shared $shared, array $definition): SavedView
     {
         self::mayShare($by, $shared);
         if (SavedView::query()->where('record_type', $type->name)->where('owner_id', $by->id)->count() >= self::MOST) {
-            throw new Refused(
+            throw new DomainError(
                 'too_many',
                 Words::say('You have {most} views here already. Remove one first.', most: self::MOST),
                 RefusedFor::Conflict,
@@ -43,7 +43,7 @@ final readonly class ViewStore
     /**
      * @param  array<array-key, mixed>  $definition  read and found good
      *
-     * @throws Refused
+     * @throws DomainError
      */
     public function change(int $id, int $version, Person $by, string $name, Shared $shared, array $definition): SavedView
     {
@@ -55,25 +55,26 @@ final readonly class ViewStore
             'definition' => json_encode($definition, JSON_THROW_ON_ERROR), 'version' => $version + 1,
         ]);
         if ($changed === 0) {
-            throw new Refused('stale_version', Words::say('Somebody has changed this view since. Look at it again.'), RefusedFor::Conflict);
+            throw new DomainError('stale_version', Words::say('Somebody has changed this view since. Look at it again.'),
+                RefusedFor::Conflict);
         }
 
         return $view->refresh();
     }
 
-    /** @throws Refused */
+    /** @throws DomainError */
     public function remove(int $id, Person $by): void
     {
         $this->own($id, $by)->delete();
     }
 
-    /** @throws Refused when there is none for them, or it is somebody else's */
+    /** @throws DomainError when there is none for them, or it is somebody else's */
     private function own(int $id, Person $by): SavedView
     {
         $view = SavedView::query()->for($by)->find($id)
-            ?? throw new Refused('not_found', Words::say('There is no such view.'), RefusedFor::Missing);
+            ?? throw DomainError::missing(Words::say('There is no such view.'));
         if ($view->owner_id !== $by->id && ! $by->may(Duty::KeepHouse)) {
-            throw new Refused(
+            throw new DomainError(
                 'not_allowed',
                 Words::say('This view is {owner}’s. Keep it as one of your own.', owner: $view->owner->name),
                 RefusedFor::NotAllowed,
@@ -86,10 +87,11 @@ final readonly class ViewStore
     private static function mayShare(Person $by, Shared $shared): void
     {
         if ($shared === Shared::Everybody && ! $by->may(Duty::KeepHouse)) {
-            throw new Refused('not_allowed', Words::say('Views for everybody are made by whoever keeps house.'), RefusedFor::NotAllowed);
+            throw new DomainError('not_allowed', Words::say('Views for everybody are made by whoever keeps house.'),
+                RefusedFor::NotAllowed);
         }
         if ($shared === Shared::Team && $by->team === '') {
-            throw new Refused('no_team', Words::say('You are in no team to share it with.'), RefusedFor::Conflict);
+            throw new DomainError('no_team', Words::say('You are in no team to share it with.'), RefusedFor::Conflict);
         }
     }
 }

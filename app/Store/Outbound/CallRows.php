@@ -10,13 +10,13 @@ use App\Models\Outbound\CallStatus;
 use App\Models\Outbound\StoredCall;
 use App\Store\Sql\Batch;
 use App\Store\Timing\AskedRows;
-use VividLedger\Engine\Deed;
+use VividLedger\Engine\ExecutedStep;
 
 /** Calls that lines want made, gathered so that it takes few statements. They are made afterwards, by a worker. */
 final class CallRows extends AskedRows
 {
     /** @param  int  $entry  number of the entry of the deed */
-    public function add(Deed $step, int $entry): void
+    public function add(ExecutedStep $step, int $entry): void
     {
         foreach ($step->performance->calls as $index => $made) {
             $this->rows[] = [

@@ -7,8 +7,8 @@ namespace App\Store\Outbound;
 use App\Models\Outbound\CallStatus;
 use App\Models\Outbound\Endpoint;
 use App\Models\Outbound\StoredCall;
+use App\Store\DomainError;
 use App\Store\Library\KeptStore;
-use App\Store\Refused;
 use App\Store\RefusedFor;
 use Illuminate\Database\Connection;
 use VividLedger\Rule\Call\EndpointSlot;
@@ -34,7 +34,7 @@ final readonly class EndpointStore
      *     perMinute: int, mayBeInside: bool, secretHeaders: ?array<string, string>, signingSecret: ?string,
      * }  $given  secrets that are null stay as they are
      *
-     * @throws Refused
+     * @throws DomainError
      */
     public function keep(?int $id, ?int $version, array $given): Endpoint
     {
@@ -44,21 +44,21 @@ final readonly class EndpointStore
         return $this->db->transaction(function () use ($id, $version, $name, $given): Endpoint {
             $taken = Endpoint::query()->where('name', $name)->lockForUpdate()->value('id');
             if ($taken !== null && $taken !== $id) {
-                throw Refused::at('/name', Words::say('There is one of that name already.'), RefusedFor::Conflict);
+                throw DomainError::at('/name', Words::say('There is one of that name already.'), RefusedFor::Conflict);
             }
             $before = $id === null ? new Endpoint : Endpoint::query()->lockForUpdate()->find($id);
             if ($before === null) {
-                throw new Refused('not_found', Words::say('There is no such endpoint.'), RefusedFor::Missing);
+                throw DomainError::missing(Words::say('There is no such endpoint.'));
             }
             if ($id !== null && $version !== null && $before->version !== $version) {
-                throw new Refused(
+                throw new DomainError(
                     'stale_version',
                     Words::say('Somebody changed it after you opened it. Open it again.'),
                     RefusedFor::Conflict,
                 );
             }
             if ($id !== null && $before->name !== $name && $this->kept->usersOf(EndpointSlot::KEY, $before->name) !== []) {
-                throw Refused::at(
+                throw DomainError::at(
                     '/name',
                     Words::say('‘{before}’ keeps its name while rules call it.', before: $before->name),
                     RefusedFor::Conflict,
@@ -82,24 +82,20 @@ final readonly class EndpointStore
         });
     }
 
-    /** @throws Refused while rules call it, or calls wait for it */
+    /** @throws DomainError while rules call it, or calls wait for it */
     public function drop(int $id): void
     {
-        $endpoint = Endpoint::query()->find($id) ?? throw new Refused(
-            'not_found',
-            Words::say('There is no such endpoint.'),
-            RefusedFor::Missing,
-        );
+        $endpoint = Endpoint::query()->find($id) ?? throw DomainError::missing(Words::say('There is no such endpoint.'));
         $users = $this->kept->usersOf(EndpointSlot::KEY, $endpoint->name);
         if ($users !== []) {
-            throw new Refused(
+            throw new DomainError(
                 'in_use',
                 Words::say('‘{endpoint}’ is called by rules: {users}.', endpoint: $endpoint->name, users: implode(', ', $users)),
                 RefusedFor::Conflict,
             );
         }
         if (StoredCall::query()->where('endpoint', $endpoint->name)->where('status', CallStatus::Waiting)->exists()) {
-            throw new Refused(
+            throw new DomainError(
                 'in_use',
                 Words::say('Calls to ‘{endpoint}’ are on their way.', endpoint: $endpoint->name),
                 RefusedFor::Conflict,
@@ -116,7 +112,7 @@ final readonly class EndpointStore
     private function check(string $name, array $given): void
     {
         if ($name === '' || mb_strlen($name) > self::NAME_LENGTH) {
-            throw Refused::at(
+            throw DomainError::at(
                 '/name',
                 $name === ''
                     ? Words::say('Give it a name.')
@@ -126,7 +122,7 @@ final readonly class EndpointStore
         $parts = parse_url(trim($given['url']));
         $isWeb = is_array($parts) && in_array($parts['scheme'] ?? '', ['http', 'https'], true) && ($parts['host'] ?? '') !== '';
         if (! $isWeb || isset($parts['user'])) {
-            throw Refused::at(
+            throw DomainError::at(
                 '/url',
                 Words::say('Give an address that begins with https:// or http://, without a name or password in it.'),
             );
@@ -134,12 +130,12 @@ final readonly class EndpointStore
         foreach ($given['headers'] + ($given['secretHeaders'] ?? []) as $header => $value) {
             if (preg_match('/^[A-Za-z0-9!#$%&\'*+.^_`|~-]{1,100}$/D', (string) $header) !== 1 || preg_match('/[\r\n\0]/', $value) === 1
                 || preg_match(self::OWN_HEADERS, (string) $header) === 1) {
-                throw Refused::at('/headers', Words::say('‘{header}’ is no header that can be set here.', header: $header));
+                throw DomainError::at('/headers', Words::say('‘{header}’ is no header that can be set here.', header: $header));
             }
         }
         $secret = $given['signingSecret'] ?? '';
         if ($secret !== '' && (strlen($secret) < 24 || base64_decode((string) preg_replace('/^whsec_/', '', $secret), true) === false)) {
-            throw Refused::at(
+            throw DomainError::at(
                 '/signingSecret',
                 Words::say('A signing secret is base64, at least 24 characters, and may begin with whsec_.'),
             );

@@ -8,7 +8,7 @@ use App\Models\Columns;
 use App\Models\People\Person;
 use App\Models\Records\Mention;
 use App\Models\Records\StoredRecord;
-use App\Store\Access\InSight;
+use App\Store\Access\AccessScope;
 use App\Store\Sql\Batch;
 use VividLedger\Schema\RecordType;
 
@@ -21,7 +21,7 @@ final readonly class Mentions
 
     private const EXCERPT = 140;
 
-    public function __construct(private InSight $inSight)
+    public function __construct(private AccessScope $inSight)
     {
     }
 

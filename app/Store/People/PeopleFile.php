@@ -6,7 +6,7 @@ namespace App\Store\People;
 
 use App\Models\Access\StoredRole;
 use App\Models\People\Person;
-use App\Store\Refused;
+use App\Store\DomainError;
 use App\Store\Setup\Company;
 use Illuminate\Database\Connection;
 use VividLedger\Rights\Role;
@@ -27,7 +27,7 @@ final readonly class PeopleFile
         'timeZone' => ['time zone', 'timezone', 'zone'],
     ];
 
-    public function __construct(private Connection $db, private Joining $joining, private Company $company)
+    public function __construct(private Connection $db, private Onboarding $joining, private Company $company)
     {
     }
 
@@ -35,7 +35,7 @@ final readonly class PeopleFile
      * @return array{people: list<array<string, string>>, problems: list<array{at: string, code: string, message: string}>} who would be
      *     invited, by member, and what is wrong at "/line/column"
      *
-     * @throws Refused when it is no list at all
+     * @throws DomainError when it is no list at all
      */
     public function read(string $text): array
     {
@@ -88,14 +88,14 @@ final readonly class PeopleFile
     /**
      * @return list<int> ids of those who were written down
      *
-     * @throws Refused with every problem, when there is one
+     * @throws DomainError with every problem, when there is one
      */
     public function invite(string $text, int $by): array
     {
         return $this->db->transaction(function () use ($text, $by): array {
             ['people' => $people, 'problems' => $problems] = $this->read($text);
             if ($problems !== []) {
-                throw new Refused('invalid_values', $problems[0]['message'], problems: $problems);
+                throw new DomainError('invalid_values', $problems[0]['message'], problems: $problems);
             }
             $ids = [];
             $roles = self::roles();
@@ -113,7 +113,7 @@ final readonly class PeopleFile
             foreach (array_filter($people, static fn (array $one): bool => ($one['manager'] ?? '') !== '') as $one) {
                 $id = $ids[mb_strtolower($one['email'])];
                 $manager = (int) $all[mb_strtolower($one['manager'])];
-                PeopleKeeper::mustBeNoRing($id, $manager);
+                PeopleRepository::mustBeNoRing($id, $manager);
                 Person::query()->whereKey($id)->update(['manager_id' => $manager]);
             }
 
@@ -124,13 +124,14 @@ final readonly class PeopleFile
     /**
      * @return array{array<string, int>, array<int, list<string>>} where each column is, and the cells by the number of their line
      *
-     * @throws Refused
+     * @throws DomainError
      */
     private static function table(string $text): array
     {
         $text = (string) preg_replace('/^\xEF\xBB\xBF/', '', $text);
         if (! mb_check_encoding($text, 'UTF-8') || trim($text) === '') {
-            throw Refused::at('/text', trim($text) === '' ? Words::say('The list is empty.') : Words::say('The list is no text in UTF-8.'));
+            throw DomainError::at('/text', trim($text) === '' ? Words::say('The list is empty.')
+                : Words::say('The list is no text in UTF-8.'));
         }
         $first = strtok($text, "\n") ?: '';
         $counts = array_map(static fn (string $sign): int => substr_count($first, $sign), [',' => ',', ';' => ';', "\t" => "\t"]);
@@ -152,7 +153,7 @@ final readonly class PeopleFile
             $lines[$line] = array_map(strval(...), $cells);
         }
         if (count($lines) === 0 || count($lines) > self::MOST) {
-            throw Refused::at(
+            throw DomainError::at(
                 '/text',
                 $lines === []
                     ? Words::say('There is nobody in the list.')
@@ -167,7 +168,7 @@ final readonly class PeopleFile
      * @param  array<string>  $cells  of the first line
      * @return array<string, int>
      *
-     * @throws Refused
+     * @throws DomainError
      */
     private static function heads(array $cells): array
     {
@@ -181,7 +182,7 @@ final readonly class PeopleFile
         }
 
         return isset($heads['name'], $heads['email']) ? $heads
-            : throw Refused::at(
+            : throw DomainError::at(
                 '/text',
                 Words::say('The first line names the columns: name and email, and if you like role, team, manager, time zone.'),
             );

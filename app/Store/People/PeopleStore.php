@@ -14,9 +14,9 @@ use App\Models\Outbound\Endpoint;
 use App\Models\People\Person as Row;
 use App\Models\Records\StoredRecord;
 use App\Models\Slips\SlipForm;
-use App\Store\Access\InSight;
+use App\Store\Access\AccessScope;
 use App\Store\Library\CalendarStore;
-use App\Store\Sql\ById;
+use App\Store\Sql\RecordSql;
 use App\Store\Types\SchemaStore;
 use Illuminate\Database\Query\Builder;
 use VividLedger\House\Directory;
@@ -44,10 +44,10 @@ final class PeopleStore implements Directory
     /** @var array<string, list<string>> names of what is kept, which every line that names one asks for */
     private array $named = [];
 
-    /** @param  ?InSight  $inSight  for whom: a record they do not see has its number for a title; null for the house */
+    /** @param  ?AccessScope  $inSight  for whom: a record they do not see has its number for a title; null for the house */
     public function __construct(
         private readonly SchemaStore $schemas,
-        private readonly ?InSight $inSight = null,
+        private readonly ?AccessScope $inSight = null,
     ) {
     }
 
@@ -201,7 +201,7 @@ final class PeopleStore implements Directory
             return;
         }
         $this->people += array_fill_keys($ids, null);
-        foreach (ById::peopleWithManagers($ids, self::COLUMNS) as $row) {
+        foreach (RecordSql::peopleWithManagers($ids, self::COLUMNS) as $row) {
             $this->people[$row->id] = self::made($row);
         }
     }

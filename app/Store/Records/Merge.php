@@ -20,13 +20,13 @@ use App\Models\Tasks\TaskStatus;
 use App\Models\Timing\LineStatus;
 use App\Models\Timing\ScheduledLine;
 use App\Store\Actor;
+use App\Store\DomainError;
 use App\Store\HouseClock;
 use App\Store\LedgerConnection;
-use App\Store\Refused;
 use App\Store\RefusedFor;
 use App\Store\Sql\Batch;
-use App\Store\Sql\ById;
 use App\Store\Sql\Lock;
+use App\Store\Sql\RecordSql;
 use App\Store\Types\SchemaStore;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
@@ -59,19 +59,19 @@ final readonly class Merge
      * @param  int  $otherVersion  of the one that goes
      * @param  array<array-key, mixed>  $values  raw values that the kept one takes over
      *
-     * @throws Refused
+     * @throws DomainError
      */
     public function into(RecordType $type, int $kept, int $version, int $other, int $otherVersion, array $values, Actor $actor): Saved
     {
         if ($kept === $other) {
-            throw Refused::at('/other', Words::say('It is the same record.'));
+            throw DomainError::at('/other', Words::say('It is the same record.'));
         }
 
         return $this->db->transaction(function () use ($type, $kept, $version, $other, $otherVersion, $values, $actor): Saved {
-            $gone = ById::record($type, $other, Lock::WRITE) ?? throw Refused::noRecord($type, $other);
+            $gone = RecordSql::record($type, $other, Lock::WRITE) ?? throw DomainError::noRecord($type, $other);
             if ($gone->version !== $otherVersion) {
                 $message = Words::say('{number} has changed meanwhile. Look at it again.', number: $type->numberOf($other));
-                throw new Refused('stale_version', $message, RefusedFor::Conflict);
+                throw new DomainError('stale_version', $message, RefusedFor::Conflict);
             }
             $title = $gone->value($type->title);
             $named = $this->rename($type, $kept, $other, $actor);
@@ -109,7 +109,7 @@ final readonly class Merge
         $ids = Columns::ints(StoredRecord::rowsOf($from)->where($field->name, $other)->limit(self::MOST + 1)->pluck('id'));
         $ids = $from->name === $type->name ? array_values(array_diff($ids, [$other])) : $ids;
         if (count($ids) > self::MOST) {
-            throw new Refused(
+            throw new DomainError(
                 'too_many',
                 Words::say(
                     'More than {most} {from} name {number}. Change them first, all together in their list.',
@@ -123,7 +123,7 @@ final readonly class Merge
         foreach (array_chunk($ids, self::PIECE) as $piece) {
             foreach ($this->many->change($from, $piece, [$field->name => $kept], $actor, isAnswered: false) as $row) {
                 if ($row->result === RowResult::Refused) {
-                    throw new Refused('refused', $row->said, RefusedFor::Conflict);
+                    throw new DomainError('refused', $row->said, RefusedFor::Conflict);
                 }
             }
         }

@@ -11,9 +11,9 @@ use App\Models\Records\Comment;
 use App\Models\Records\Follower;
 use App\Models\Records\StoredRecord;
 use App\Store\Actor;
+use App\Store\DomainError;
 use App\Store\HouseClock;
 use App\Store\Outbound\Mentions;
-use App\Store\Refused;
 use App\Store\RefusedFor;
 use App\Store\Sql\Batch;
 use Illuminate\Http\UploadedFile;
@@ -34,7 +34,7 @@ final readonly class RecordEvents
     ) {
     }
 
-    /** @throws Refused when it is empty or too long, or a rule refuses it */
+    /** @throws DomainError when it is empty or too long, or a rule refuses it */
     public function comment(RecordType $type, int $id, string $text, Actor $actor): Saved
     {
         $text = trim($text);
@@ -64,7 +64,7 @@ final readonly class RecordEvents
      *
      * @param  string  $from  as the answer names its sender
      *
-     * @throws Refused when it is empty or too long, or a rule refuses it
+     * @throws DomainError when it is empty or too long, or a rule refuses it
      */
     public function reply(RecordType $type, int $id, string $text, string $from, Actor $actor): Saved
     {
@@ -98,7 +98,7 @@ final readonly class RecordEvents
         return Words::say('A file has at most {size} MB.', size: (string) round(self::fileBytes() / 1_000_000, 1));
     }
 
-    /** @throws Refused when it is empty or too large, or a rule refuses it */
+    /** @throws DomainError when it is empty or too large, or a rule refuses it */
     public function file(RecordType $type, int $id, UploadedFile $upload, Actor $actor): Saved
     {
         $bytes = (int) $upload->getSize();
@@ -123,18 +123,18 @@ final readonly class RecordEvents
         }, $actor, $data);
     }
 
-    /** @throws Refused when there is no such record */
+    /** @throws DomainError when there is no such record */
     public function follow(RecordType $type, int $id, int $person, bool $follows): void
     {
         if ($follows && ! StoredRecord::rowsOf($type)->where('id', $id)->exists()) {
-            throw Refused::noRecord($type, $id);
+            throw DomainError::noRecord($type, $id);
         }
         Follower::set($type->name, $id, $person, $follows);
     }
 
-    private function refusal(string $at, string $message): Refused
+    private function refusal(string $at, string $message): DomainError
     {
-        return new Refused(
+        return new DomainError(
             'invalid_values',
             $message,
             RefusedFor::Invalid,

@@ -6,9 +6,9 @@ namespace App\Store\Records;
 
 use App\Models\People\Person;
 use App\Models\Records\StoredRecord;
+use App\Store\DomainError;
 use App\Store\Import\KnownValues;
 use App\Store\People\PeopleStore;
-use App\Store\Refused;
 use App\Store\RefusedFor;
 use App\Store\Types\SchemaStore;
 use Illuminate\Database\Query\Builder;
@@ -35,7 +35,7 @@ final readonly class RecordInput
      * @param  ?KnownValues  $known  what there is to refer to, where it was asked for already
      * @return array<string, string|int|bool|null> the values that differ from the record, normalised
      *
-     * @throws Refused with a problem for every value that cannot be taken
+     * @throws DomainError with a problem for every value that cannot be taken
      */
     public function checked(RecordType $type, array $input, ?Record $before, ?KnownValues $known = null): array
     {
@@ -78,7 +78,7 @@ final readonly class RecordInput
         }
         array_push($problems, ...self::missingAtStage($type, $values, $before));
         if ($problems !== []) {
-            throw new Refused(
+            throw new DomainError(
                 'invalid_values',
                 count($problems) === 1 ? $problems[0]['message'] : Words::say(
                     '{problems} values cannot be taken.',
@@ -97,7 +97,7 @@ final readonly class RecordInput
      *
      * @param  list<RowToSave>  $rows
      * @param  array<int, Record>  $there  the records that are there already
-     * @return list<array<string, string|int|bool|null>|Refused> for each the values that differ, or why they cannot be taken
+     * @return list<array<string, string|int|bool|null>|DomainError> for each the values that differ, or why they cannot be taken
      */
     public function many(RecordType $type, array $rows, array $there): array
     {
@@ -107,7 +107,7 @@ final readonly class RecordInput
             $before = $row->id === null ? null : ($there[$row->id] ?? null);
             try {
                 $checked[] = $row->id !== null && $before === null ? [] : $this->checked($type, $row->values, $before, $known);
-            } catch (Refused $refused) {
+            } catch (DomainError $refused) {
                 $checked[] = $refused;
             }
         }

@@ -6,7 +6,7 @@ namespace App\Store\Records;
 
 use App\Models\SignOffs\SignOffSeat;
 use App\Models\SignOffs\StoredSignOff;
-use App\Store\Refused;
+use App\Store\DomainError;
 use App\Store\RefusedFor;
 use App\Store\SignOffs\StoredSignOffs;
 use VividLedger\Facts\Lock;
@@ -23,12 +23,12 @@ final readonly class RecordLock
         return (new StoredSignOffs)->lockOn($type->name, $id);
     }
 
-    /** @throws Refused */
+    /** @throws DomainError */
     public function mustBeOpen(RecordType $type, int $id): void
     {
         $lock = $this->on($type, $id);
         if ($lock !== null) {
-            throw new Refused('locked', $this->said($type, $id, $lock), RefusedFor::Conflict);
+            throw new DomainError('locked', $this->said($type, $id, $lock), RefusedFor::Conflict);
         }
     }
 

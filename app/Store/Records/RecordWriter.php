@@ -8,7 +8,7 @@ use App\Models\Columns;
 use App\Models\Records\StoredRecord;
 use App\Store\Lists\FoundTexts;
 use App\Store\Sql\Batch;
-use App\Store\Sql\ById;
+use App\Store\Sql\RecordSql;
 use App\Store\Types\Numbers;
 use App\Store\Types\SchemaStore;
 use App\Store\Types\TypeTable;
@@ -92,7 +92,7 @@ final readonly class RecordWriter
     {
         if (count($rows) === 1) {
             [$was, $after, $columns] = $rows[0];
-            ById::change($type, $after->id, $was, $columns + ['version' => $after->version]);
+            RecordSql::change($type, $after->id, $was, $columns + ['version' => $after->version]);
         } else {
             Batch::change(StoredRecord::of($type), array_map(
                 static fn (array $row): array => ['id' => $row[1]->id, 'version' => $row[1]->version] + $row[2],

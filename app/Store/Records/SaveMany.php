@@ -7,16 +7,16 @@ namespace App\Store\Records;
 use App\Models\Import\RowResult;
 use App\Models\Ledger\Entry;
 use App\Store\Actor;
+use App\Store\DomainError;
 use App\Store\HouseClock;
-use App\Store\Ledger\Outcome;
+use App\Store\Ledger\DecisionRecord;
 use App\Store\LedgerConnection;
-use App\Store\Refused;
-use App\Store\Rules\RememberedRuleBook;
+use App\Store\Rules\CachingRuleBook;
 use App\Store\Rules\StoredRuleBook;
 use App\Store\Setup\Company;
 use App\Store\Sql\Batch;
-use App\Store\Sql\ById;
 use App\Store\Sql\Lock;
+use App\Store\Sql\RecordSql;
 use App\Store\Types\SchemaStore;
 use VividLedger\Engine\Decision;
 use VividLedger\Engine\Engine;
@@ -134,7 +134,7 @@ final readonly class SaveMany
                 }
                 $pending[$after->id] = true;
                 $settlement->add(
-                    [$before, $decision->after], new Outcome($change, $decision, $actor, $kind->value),
+                    [$before, $decision->after], new DecisionRecord($change, $decision, $actor, $kind->value),
                     static function (int $entry) use ($saved): void {
                         $saved->entry = $entry;
                     },
@@ -186,7 +186,7 @@ final readonly class SaveMany
 
     private function book(bool $isAnswered): RuleBook
     {
-        $book = new RememberedRuleBook($this->rules);
+        $book = new CachingRuleBook($this->rules);
 
         return $isAnswered ? $book : new NoRules($book);
     }
@@ -206,17 +206,17 @@ final readonly class SaveMany
     {
         $ids = array_values(array_filter(array_map(static fn (RowToSave $row): ?int => $row->id, $rows)));
 
-        return ById::records($type, $ids, $locked ? Lock::WRITE : '');
+        return RecordSql::records($type, $ids, $locked ? Lock::WRITE : '');
     }
 
     /**
      * @param  array<int, Record>  $there
      * @param  array<int, mixed>  $locked
-     * @param  array<string, string|int|bool|null>|Refused  $checked
+     * @param  array<string, string|int|bool|null>|DomainError  $checked
      * @return SavedRow|array{?Record, array<string, string|int|bool|null>} what comes of a row of which no rule is asked, because it
      *     cannot be saved or nothing is different; or the record as it was, and what it is given
      */
-    private static function ready(RecordType $type, RowToSave $row, array $there, array $locked, array|Refused $checked): SavedRow|array
+    private static function ready(RecordType $type, RowToSave $row, array $there, array $locked, array|DomainError $checked): SavedRow|array
     {
         $before = $row->id === null ? null : ($there[$row->id] ?? null);
 
@@ -228,7 +228,7 @@ final readonly class SaveMany
             $before !== null && isset($locked[$before->id]) => SavedRow::refused(
                 $before->id, Words::say('{number} is locked while a sign-off waits.', number: $type->numberOf($before->id)),
             ),
-            $checked instanceof Refused => SavedRow::refused($row->id, $checked->getMessage(), $checked->problems),
+            $checked instanceof DomainError => SavedRow::refused($row->id, $checked->getMessage(), $checked->problems),
             $before !== null && $checked === [] => SavedRow::same($before->id),
             default => [$before, $checked],
         };

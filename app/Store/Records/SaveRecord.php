@@ -7,20 +7,20 @@ namespace App\Store\Records;
 use App\Models\Ledger\Entry;
 use App\Models\Records\StoredRecord;
 use App\Store\Actor;
+use App\Store\DomainError;
 use App\Store\HouseClock;
+use App\Store\Ledger\DecisionRecord;
 use App\Store\Ledger\LedgerWriter;
-use App\Store\Ledger\Outcome;
 use App\Store\LedgerConnection;
 use App\Store\Operations\Timings;
-use App\Store\Refused;
 use App\Store\RefusedByRule;
 use App\Store\RefusedFor;
-use App\Store\Rules\RememberedRuleBook;
+use App\Store\Rules\CachingRuleBook;
 use App\Store\Rules\StoredRuleBook;
 use App\Store\Setup\Company;
 use App\Store\Sql\Batch;
-use App\Store\Sql\ById;
 use App\Store\Sql\Lock;
+use App\Store\Sql\RecordSql;
 use App\Store\Timing\RecordRuns;
 use App\Store\Types\SchemaStore;
 use Closure;
@@ -59,7 +59,7 @@ final readonly class SaveRecord
         private Company $company,
         private RecordLock $lock,
         private Drafts $drafts,
-        private OnDeleting $deleting,
+        private CascadeDelete $deleting,
         private UnansweredWrite $unanswered,
         private Timings $timings,
     ) {
@@ -68,7 +68,7 @@ final readonly class SaveRecord
     /**
      * @param  array<array-key, mixed>  $input  raw values by field name
      *
-     * @throws Refused
+     * @throws DomainError
      */
     public function create(RecordType $type, array $input, Actor $actor): Saved
     {
@@ -89,7 +89,7 @@ final readonly class SaveRecord
      * @param  int  $version  of the record as the person saw it
      * @param  array<array-key, mixed>  $input  raw values by field name; fields not named stay as they are
      *
-     * @throws Refused
+     * @throws DomainError
      */
     public function change(RecordType $type, int $id, int $version, array $input, Actor $actor): Saved
     {
@@ -114,7 +114,7 @@ final readonly class SaveRecord
      *
      * @param  array<array-key, mixed>  $input  raw values by field name
      *
-     * @throws Refused
+     * @throws DomainError
      */
     public function correct(RecordType $type, int $id, array $input, Actor $actor, int $cause, PassesLock $as): Saved
     {
@@ -138,20 +138,20 @@ final readonly class SaveRecord
     public function answerAgain(RecordType $type, int $id, Change $change, Rule $rule, int $cause): void
     {
         $actor = new Actor($change->actor, $change->cause);
-        $book = new OneRuleBook(new RememberedRuleBook($this->rules), $change, $rule);
+        $book = new OneRuleBook(new CachingRuleBook($this->rules), $change, $rule);
         $decision = $this->engine->decide($change, $book, $this->facts($change->at), new FixedClock($change->at));
         if ($decision->refusal !== null) {
             Batch::insert(Entry::class, [$this->refused($type, $id, $actor, $decision->refusal, ['of' => $rule->name], $cause)]);
         } elseif ($decision->steps !== []) {
             $this->records->write([[$change->record(), $decision->after], ...$decision->others], $change->at);
-            $this->ledger->write([new Outcome($change, $decision, $actor, 'changed', causeId: $cause)]);
+            $this->ledger->write([new DecisionRecord($change, $decision, $actor, 'changed', causeId: $cause)]);
         }
     }
 
     /**
      * Deletes a record; its history stays, and so it can be brought back.
      *
-     * @throws Refused
+     * @throws DomainError
      */
     public function delete(RecordType $type, int $id, int $version, Actor $actor): Saved
     {
@@ -174,7 +174,7 @@ final readonly class SaveRecord
     /**
      * Takes back that a record was made: it is deleted, and no rule answers.
      *
-     * @throws Refused
+     * @throws DomainError
      */
     public function unmake(RecordType $type, int $id, Actor $actor): Saved
     {
@@ -185,7 +185,7 @@ final readonly class SaveRecord
             $change = new Change($before, null, $actor->personId, $now, $actor->via);
             $this->unanswered->write($change);
             $saved = new Saved($before, new Decision(null), ...$this->ledger->write([
-                new Outcome($change, new Decision(null), $actor, 'deleted'),
+                new DecisionRecord($change, new Decision(null), $actor, 'deleted'),
             ])[0]);
             $this->runs->strikeOut($before, $actor, $now, (int) $saved->entryId);
 
@@ -196,13 +196,13 @@ final readonly class SaveRecord
     /**
      * Brings a deleted record back as it last was, under its own number.
      *
-     * @throws Refused when it is not deleted, or something it refers to no longer fits
+     * @throws DomainError when it is not deleted, or something it refers to no longer fits
      */
     public function restore(RecordType $type, Record $last, Actor $actor): Saved
     {
         return $this->guarded($type, $last->id, $actor, function () use ($type, $last, $actor): Saved {
             if (StoredRecord::rowsOf($type)->where('id', $last->id)->lockForUpdate()->exists()) {
-                throw new Refused(
+                throw new DomainError(
                     'not_deleted',
                     Words::say('{number} is not deleted.', number: $type->numberOf($last->id)),
                     RefusedFor::Conflict,
@@ -222,7 +222,7 @@ final readonly class SaveRecord
             $saved = new Saved(
                 $record,
                 new Decision($record),
-                ...$this->ledger->write([new Outcome($change, new Decision($record), $actor, 'restored')])[0],
+                ...$this->ledger->write([new DecisionRecord($change, new Decision($record), $actor, 'restored')])[0],
             );
             $this->runs->takeUp($record, $actor, $now, (int) $saved->entryId);
 
@@ -236,7 +236,7 @@ final readonly class SaveRecord
      * @param  Closure(): Event  $event  made once the record is locked
      * @param  array<string, mixed>  $data  what the entry keeps
      *
-     * @throws Refused
+     * @throws DomainError
      */
     public function happen(
         RecordType $type,
@@ -280,9 +280,9 @@ final readonly class SaveRecord
      *
      * @param  ?Closure(StoredFacts): void  $prepare  fetches at once what each of them will ask for
      */
-    public function settlement(\DateTimeImmutable $now, ?Closure $prepare = null): Settlement
+    public function settlement(\DateTimeImmutable $now, ?Closure $prepare = null): UnitOfWork
     {
-        return new Settlement($this->schemas, $this->company, $this->records, $this->ledger, $now, $prepare);
+        return new UnitOfWork($this->schemas, $this->company, $this->records, $this->ledger, $now, $prepare);
     }
 
     /** @param  array<string, mixed>  $data */
@@ -298,7 +298,7 @@ final readonly class SaveRecord
     ): Saved {
         $decision = $this->timings->of('decide', fn (): Decision => $this->engine->decide(
             $change,
-            new RememberedRuleBook($this->rules),
+            new CachingRuleBook($this->rules),
             $facts,
             new FixedClock($change->at),
         ));
@@ -307,7 +307,7 @@ final readonly class SaveRecord
         }
         $was = $change->event === null ? $change->before : $change->record();
         $this->records->write([[$was, $decision->after], ...$decision->others], $change->at);
-        $outcome = new Outcome($change, $decision, $actor, $kind, $data, $taskId, $causeId, $ruleId);
+        $outcome = new DecisionRecord($change, $decision, $actor, $kind, $data, $taskId, $causeId, $ruleId);
         if (! $outcome->hasOwnEntry() && $decision->steps === []) {
             return new Saved($change->record(), $decision, null);
         }
@@ -355,7 +355,7 @@ final readonly class SaveRecord
 
     private function locked(RecordType $type, int $id): Record
     {
-        return ById::record($type, $id, Lock::WRITE) ?? throw Refused::noRecord($type, $id);
+        return RecordSql::record($type, $id, Lock::WRITE) ?? throw DomainError::noRecord($type, $id);
     }
 
     /** @param  ?Record  $open  one that was seen to be open: its lock is not asked for again */

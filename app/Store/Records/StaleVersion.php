@@ -6,9 +6,9 @@ namespace App\Store\Records;
 
 use App\Models\Ledger\Entry;
 use App\Models\Records\FieldChange;
-use App\Store\Access\InSight;
+use App\Store\Access\AccessScope;
+use App\Store\DomainError;
 use App\Store\People\PeopleStore;
-use App\Store\Refused;
 use App\Store\RefusedFor;
 use App\Store\Setup\Company;
 use App\Store\Types\SchemaStore;
@@ -28,7 +28,7 @@ final readonly class StaleVersion
     private const OF_RULES = ['fired', 'line'];
 
     public function __construct(private SchemaStore $schemas, private PeopleStore $names, private Company $company,
-        private InSight $inSight)
+        private AccessScope $inSight)
     {
     }
 
@@ -38,7 +38,7 @@ final readonly class StaleVersion
      * @param  array<string, string|int|bool|null>  $given  values that differ from the record
      * @return array<string, string|int|bool|null>
      *
-     * @throws Refused when the same field was changed by both
+     * @throws DomainError when the same field was changed by both
      */
     public function settled(RecordType $type, Record $now, int $seen, array $given): array
     {
@@ -65,7 +65,7 @@ final readonly class StaleVersion
     }
 
     /** @param  ?list<string>  $fields  those it is about; null for all */
-    public function refusal(RecordType $type, Record $now, int $seen, ?array $fields = null): Refused
+    public function refusal(RecordType $type, Record $now, int $seen, ?array $fields = null): DomainError
     {
         $rows = Entry::query()->about($type->name, $now->id)->where('version', '>', $seen)->orderBy('id')
             ->whereHas('fields', static fn (Builder $fields): Builder => $fields->about($type->name, $now->id))
@@ -100,7 +100,7 @@ final readonly class StaleVersion
             ),
         )));
 
-        return new Refused(
+        return new DomainError(
             'stale_version',
             Words::say(
                 '{who} changed {what} after you opened it. Look at what changed, then save again.',

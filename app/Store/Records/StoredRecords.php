@@ -6,10 +6,10 @@ namespace App\Store\Records;
 
 use App\Models\Columns;
 use App\Models\Records\StoredRecord;
-use App\Store\Sql\ById;
 use App\Store\Sql\Lock;
 use App\Store\Sql\LockPlan;
 use App\Store\Sql\Matching;
+use App\Store\Sql\RecordSql;
 use App\Store\Sql\SqlQueryWriter;
 use App\Store\Sql\Statements;
 use App\Store\Timing\Silence;
@@ -91,7 +91,7 @@ final class StoredRecords implements RecordFacts
         if ($type === null) {
             return;
         }
-        foreach (ById::records($type, $ids, $this->takes ? Lock::READ : '') as $id => $record) {
+        foreach (RecordSql::records($type, $ids, $this->takes ? Lock::READ : '') as $id => $record) {
             $this->records["{$typeName}:{$id}"] = $record;
         }
     }
@@ -168,6 +168,6 @@ final class StoredRecords implements RecordFacts
         $this->lookedAt[$typeName] = true;
         $type = $this->schemas->schema()->type($typeName);
 
-        return $type === null ? null : ById::record($type, $id, $lock);
+        return $type === null ? null : RecordSql::record($type, $id, $lock);
     }
 }

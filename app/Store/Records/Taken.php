@@ -4,14 +4,14 @@ declare(strict_types=1);
 
 namespace App\Store\Records;
 
-use App\Store\Refused;
+use App\Store\DomainError;
 use App\Store\RefusedFor;
 use Illuminate\Database\UniqueConstraintViolationException;
 use VividLedger\Schema\RecordType;
 use VividLedger\Words\Words;
 
 /** Two wanted the same value at once, or a rule wrote what another record has: the index of the column knows. */
-final class Taken extends Refused
+final class Taken extends DomainError
 {
     /** @return self|UniqueConstraintViolationException what was thrown, where it is about no field of the type */
     public static function from(RecordType $type, UniqueConstraintViolationException $clash): self|UniqueConstraintViolationException

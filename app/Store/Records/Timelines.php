@@ -8,7 +8,7 @@ use App\Models\Columns;
 use App\Models\Ledger\Entry;
 use App\Models\Records\FieldChange;
 use App\Models\Records\StoredRecord;
-use App\Store\Sql\ById;
+use App\Store\Sql\RecordSql;
 use App\Store\Types\SchemaStore;
 use Illuminate\Database\Query\Builder;
 use Illuminate\Database\Query\JoinClause;
@@ -89,7 +89,7 @@ final class Timelines
         if ($type === null) {
             return [[], []];
         }
-        $now = ById::record($type, $id);
+        $now = RecordSql::record($type, $id);
         $rows = Entry::rows()->from(Entry::tableName(), 'e')
             ->leftJoin(FieldChange::tableName().' as h', static fn (JoinClause $field): JoinClause => $field->on('h.entry_id', '=', 'e.id')
                 ->on('h.record_type', '=', 'e.record_type')->on('h.record_id', '=', 'e.record_id'))

@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace App\Store\Records;
 
-use App\Store\Refused;
-use App\Store\Rules\RememberedRuleBook;
+use App\Store\DomainError;
+use App\Store\Rules\CachingRuleBook;
 use App\Store\Rules\StoredRuleBook;
-use App\Store\Sql\ById;
 use App\Store\Sql\Lock;
+use App\Store\Sql\RecordSql;
 use App\Store\Types\SchemaStore;
 use VividLedger\Record\Change;
 
@@ -29,7 +29,7 @@ final readonly class UnansweredWrite
     /**
      * @param  Change  $change  of a record that is kept from others
      *
-     * @throws Refused
+     * @throws DomainError
      */
     public function write(Change $change): void
     {
@@ -37,12 +37,12 @@ final readonly class UnansweredWrite
         if ($change->before !== null) {
             $this->lock->mustBeOpen($type, $change->before->id);
         }
-        foreach ((new RememberedRuleBook($this->rules))->readOver($change) as $by) {
+        foreach ((new CachingRuleBook($this->rules))->readOver($change) as $by) {
             $target = $this->schemas->schema()->type($type->field($by)->target ?? '');
             foreach (array_filter([$change->before, $change->after]) as $record) {
                 $parent = $record->value($by);
                 if ($target !== null && is_int($parent)) {
-                    ById::record($target, $parent, Lock::WRITE);
+                    RecordSql::record($target, $parent, Lock::WRITE);
                 }
             }
         }

@@ -10,8 +10,8 @@ use App\Models\Records\StoredRecord;
 use App\Models\Rules\GuardKey;
 use App\Models\Rules\GuardReset;
 use App\Models\Rules\StoredRule;
+use App\Store\DomainError;
 use App\Store\HouseClock;
-use App\Store\Refused;
 use App\Store\RefusedFor;
 use App\Store\Sql\Batch;
 use Illuminate\Database\Connection;
@@ -99,7 +99,7 @@ final readonly class GuardStore
             StoredRecord::rowsOf($type)->where('id', $record)->lockForUpdate()->first(['id']);
             $state = self::state($rule, $type, $record);
             if ($state->count === 0) {
-                throw new Refused(
+                throw new DomainError(
                     'not_used',
                     Words::say('This guard has not been used, so there is nothing to make ready again.'),
                     RefusedFor::Conflict,

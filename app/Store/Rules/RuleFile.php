@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace App\Store\Rules;
 
+use App\Store\DomainError;
 use App\Store\JsonLines;
-use App\Store\Refused;
 use App\Store\RefusedFor;
 use VividLedger\Rule\Reading\RuleReader;
 use VividLedger\Words\Words;
@@ -48,7 +48,7 @@ final readonly class RuleFile
     /**
      * @return array<mixed> the rule, without what only the file needs
      *
-     * @throws Refused with every problem at its line
+     * @throws DomainError with every problem at its line
      */
     public function read(string $text): array
     {
@@ -106,11 +106,11 @@ final readonly class RuleFile
     }
 
     /** @param  list<array{at: string, code: string, message: string, line: int}>  $problems */
-    private function refusal(array $problems): Refused
+    private function refusal(array $problems): DomainError
     {
         usort($problems, static fn (array $one, array $other): int => $one['line'] <=> $other['line']);
 
-        return new Refused('malformed_rule', Words::counted(
+        return new DomainError('malformed_rule', Words::counted(
             count($problems),
             'The file has one problem. Nothing was imported.|The file has {count} problems. Nothing was imported.',
         ), RefusedFor::Invalid, $problems);

@@ -6,8 +6,8 @@ namespace App\Store\Rules;
 
 use App\Models\Ledger\Entry;
 use App\Models\Rules\StoredRule;
+use App\Store\DomainError;
 use App\Store\HouseClock;
-use App\Store\Refused;
 use App\Store\RefusedFor;
 use App\Store\Sql\Batch;
 use Illuminate\Database\Connection;
@@ -25,7 +25,7 @@ final readonly class RuleOrder
     /**
      * @param  list<int>  $ids  all rules of the record type, in the order wanted
      *
-     * @throws Refused when another rule came or went meanwhile
+     * @throws DomainError when another rule came or went meanwhile
      */
     public function arrange(string $type, array $ids, int $by): void
     {
@@ -34,7 +34,7 @@ final readonly class RuleOrder
                 ->keyBy('id');
             $known = $rules->keys()->all();
             if (count($ids) !== count($known) || array_diff($known, $ids) !== []) {
-                throw new Refused(
+                throw new DomainError(
                     'stale_order',
                     Words::say('The rules changed while you ordered them. Look at the list again.'),
                     RefusedFor::Conflict,
@@ -63,7 +63,7 @@ final readonly class RuleOrder
         $set = trim($set);
         if (mb_strlen($set) > 80) {
             $message = Words::say('A name has at most 80 characters.');
-            throw new Refused(
+            throw new DomainError(
                 'invalid_values',
                 $message,
                 RefusedFor::Invalid,
@@ -71,11 +71,8 @@ final readonly class RuleOrder
             );
         }
         $this->db->transaction(function () use ($id, $set, $by): void {
-            $rule = StoredRule::query()->lockForUpdate()->find($id) ?? throw new Refused(
-                'not_found',
-                Words::say('There is no rule {id}.', id: $id),
-                RefusedFor::Missing,
-            );
+            $rule = StoredRule::query()->lockForUpdate()->find($id)
+                ?? throw DomainError::missing(Words::say('There is no rule {id}.', id: $id));
             if ($rule->either_or !== $set) {
                 $this->entry('rule_in_set', $id, ['set' => $set, 'before' => $rule->either_or], $by);
                 $rule->update(['either_or' => $set]);

@@ -6,8 +6,8 @@ namespace App\Store\Rules;
 
 use App\Models\Rules\Proof;
 use App\Models\Rules\StoredRule;
+use App\Store\DomainError;
 use App\Store\HouseClock;
-use App\Store\Refused;
 use App\Store\RefusedFor;
 use App\Store\Types\SchemaStore;
 use Illuminate\Database\Connection;
@@ -36,7 +36,7 @@ final readonly class RuleStore
         $type = $this->schemas->schema()->type(is_string($file['on'] ?? null) ? $file['on'] : '');
         if ($type === null) {
             $problem = ['at' => '/on', 'code' => 'unknown_type', 'message' => Words::say('There is no such record type.')];
-            throw new Refused('unknown_type', Words::say('Say which records the rule is about.'), RefusedFor::Invalid, [$problem]);
+            throw new DomainError('unknown_type', Words::say('Say which records the rule is about.'), RefusedFor::Invalid, [$problem]);
         }
 
         return StoredRule::query()->create([
@@ -58,7 +58,7 @@ final readonly class RuleStore
             self::mustBeCurrent($rule, $version);
             if (($file['on'] ?? null) !== $rule->record_type) {
                 $problem = ['at' => '/on', 'code' => 'unknown_type', 'message' => Words::say('A rule stays with its record type.')];
-                throw new Refused(
+                throw new DomainError(
                     'unknown_type',
                     Words::say('A rule stays with its record type. Start a new rule for other records.'),
                     RefusedFor::Invalid,
@@ -100,23 +100,19 @@ final readonly class RuleStore
         ], $problems);
     }
 
-    /** @throws Refused when there is no such rule */
+    /** @throws DomainError when there is no such rule */
     public static function locked(int $id): StoredRule
     {
-        return StoredRule::query()->lockForUpdate()->find($id) ?? throw new Refused(
-            'not_found',
-            Words::say('There is no rule {id}.', id: $id),
-            RefusedFor::Missing,
-        );
+        return StoredRule::query()->lockForUpdate()->find($id) ?? throw DomainError::missing(Words::say('There is no rule {id}.', id: $id));
     }
 
-    /** @throws Refused when somebody has written it after it was opened */
+    /** @throws DomainError when somebody has written it after it was opened */
     public static function mustBeCurrent(StoredRule $rule, int $version): void
     {
         if ($rule->draft_version !== $version) {
             $who = $rule->drafter->name ?? Words::say('Somebody');
             $message = Words::say('{who} changed this rule after you opened it. Open it again to see how it reads now.', who: $who);
-            throw new Refused('stale_version', $message, RefusedFor::Conflict, more: ['version' => $rule->draft_version]);
+            throw new DomainError('stale_version', $message, RefusedFor::Conflict, more: ['version' => $rule->draft_version]);
         }
     }
 

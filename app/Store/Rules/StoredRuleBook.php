@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace App\Store\Rules;
 
 use App\Models\Rules\PublishedPage;
-use App\Store\Sql\RulesAsked;
+use App\Store\Sql\RuleWatchQuery;
 use App\Store\Types\SchemaStore;
 use Illuminate\Contracts\Container\Container;
 use VividLedger\Engine\Pages;
@@ -35,7 +35,7 @@ final class StoredRuleBook implements Pages
      */
     public function watching(string $type, array $watches): array
     {
-        $rows = RulesAsked::by($type, $watches);
+        $rows = RuleWatchQuery::by($type, $watches);
         if ($rows !== [] && $this->keptVersion !== (int) $rows[0]->kept_version) {
             $this->read = [];
             $this->reader = null;

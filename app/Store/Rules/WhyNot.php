@@ -6,9 +6,9 @@ namespace App\Store\Rules;
 
 use App\Models\Ledger\Entry;
 use App\Models\Rules\RuleSpell;
-use App\Store\Records\AsOf;
+use App\Store\DomainError;
+use App\Store\Records\PointInTimeFacts;
 use App\Store\Records\RecordHistory;
-use App\Store\Refused;
 use App\Store\RefusedFor;
 use App\Store\Setup\Company;
 use App\Store\Types\SchemaStore;
@@ -26,7 +26,7 @@ final readonly class WhyNot
         private RecordHistory $history,
         private StoredRuleBook $rules,
         private Company $company,
-        private AsOf $asOf,
+        private PointInTimeFacts $asOf,
         private Engine $engine,
     ) {
     }
@@ -35,12 +35,12 @@ final readonly class WhyNot
      * @param  ?int  $only  id of the one rule asked about; null for all that concern the change
      * @return list<array{rule: int, name: string, page: int, firedIn: ?int, verdict: Verdict}>
      *
-     * @throws Refused when the entry is neither a save nor an event
+     * @throws DomainError when the entry is neither a save nor an event
      */
     public function answers(int $entry, ?int $only = null): array
     {
         $change = $this->history->change($entry)
-            ?? throw new Refused(
+            ?? throw new DomainError(
                 'not_a_save',
                 Words::say('Entry {entry} is not the save of a record, so no rule was asked.', entry: $entry),
                 RefusedFor::Missing,

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace App\Store\Setup;
 
 use App\Models\Setup\CompanySettings;
-use App\Store\Sql\ById;
+use App\Store\Sql\RecordSql;
 
 /** The few settings of the company, read once for each request or process. */
 final class Company
@@ -30,7 +30,7 @@ final class Company
     /** The house clock, the same for every program; always read afresh, because a person may turn it. */
     public function clock(): \DateTimeImmutable
     {
-        $kept = ById::columns(CompanySettings::class, ['clock_offset', 'clock_held'], CompanySettings::ID);
+        $kept = RecordSql::columns(CompanySettings::class, ['clock_offset', 'clock_held'], CompanySettings::ID);
 
         return new \DateTimeImmutable('@'.($kept->clock_held ?? time() + (int) ($kept->clock_offset ?? 0)));
     }
@@ -38,7 +38,7 @@ final class Company
     /** Whether the house clock is being turned, so that nobody else does what falls due. */
     public function isClockHeld(): bool
     {
-        return ById::value(CompanySettings::class, 'clock_held', CompanySettings::ID) !== null;
+        return RecordSql::value(CompanySettings::class, 'clock_held', CompanySettings::ID) !== null;
     }
 
     /** Lets the house clock stand at a moment until it is set. */

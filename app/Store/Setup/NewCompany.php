@@ -9,9 +9,9 @@ use App\Models\People\Person;
 use App\Models\Setup\CompanySettings;
 use App\Store\Access\AccessEntries;
 use App\Store\Access\PersonLinks;
+use App\Store\DomainError;
 use App\Store\Library\CalendarKeep;
-use App\Store\People\Joining;
-use App\Store\Refused;
+use App\Store\People\Onboarding;
 use App\Store\RefusedFor;
 use Illuminate\Database\Connection;
 use VividLedger\Rights\Role;
@@ -24,7 +24,7 @@ final readonly class NewCompany
 
     public function __construct(
         private Connection $db,
-        private Joining $joining,
+        private Onboarding $joining,
         private CalendarKeep $calendars,
         private StarterSets $sets,
         private AccessEntries $entries,
@@ -39,7 +39,7 @@ final readonly class NewCompany
     /**
      * A link by which somebody may open the company, for whoever runs the server.
      *
-     * @throws Refused when there is a company already
+     * @throws DomainError when there is a company already
      */
     public static function link(): string
     {
@@ -52,7 +52,7 @@ final readonly class NewCompany
      * @param  array{company: string, timeZone: string, from: string, to: string, days: list<int>, sets: list<string>, name: string,
      *     email: string}  $given
      *
-     * @throws Refused with every problem at its place
+     * @throws DomainError with every problem at its place
      */
     public function open(array $given): Person
     {
@@ -83,7 +83,7 @@ final readonly class NewCompany
     {
         self::mustBeNone();
         if ($name === '' || mb_strlen($name) > self::NAME_LENGTH) {
-            throw Refused::at(
+            throw DomainError::at(
                 '/company',
                 $name === ''
                     ? Words::say('Give the company a name.')
@@ -91,20 +91,20 @@ final readonly class NewCompany
             );
         }
         if (! in_array($given['timeZone'], \DateTimeZone::listIdentifiers(), true)) {
-            throw Refused::at('/timeZone', Words::say('Choose a time zone.'));
+            throw DomainError::at('/timeZone', Words::say('Choose a time zone.'));
         }
         if ($given['days'] === []) {
-            throw Refused::at('/days', Words::say('Choose at least one day.'));
+            throw DomainError::at('/days', Words::say('Choose at least one day.'));
         }
         if ($given['from'] >= $given['to']) {
-            throw Refused::at('/to', Words::say('Work ends after it begins.'));
+            throw DomainError::at('/to', Words::say('Work ends after it begins.'));
         }
     }
 
     private static function mustBeNone(): void
     {
         if (self::isOpen()) {
-            throw new Refused('wrong_state', Words::say('There is a company here already.'), RefusedFor::Conflict);
+            throw new DomainError('wrong_state', Words::say('There is a company here already.'), RefusedFor::Conflict);
         }
     }
 }

@@ -10,7 +10,7 @@ use App\Models\People\Person;
 use App\Models\Records\FieldChange;
 use App\Models\Records\StoredRecord;
 use App\Models\SignOffs\StoredSignOff;
-use App\Store\Access\InSight;
+use App\Store\Access\AccessScope;
 use App\Store\People\PeopleStore;
 use App\Store\Setup\Company;
 use App\Store\Types\SchemaStore;
@@ -24,7 +24,7 @@ final readonly class CaseFacts
     private const MOST_BEFORE = 5;
 
     public function __construct(
-        private SchemaStore $schemas, private Company $company, private InSight $inSight,
+        private SchemaStore $schemas, private Company $company, private AccessScope $inSight,
     ) {
     }
 
@@ -45,10 +45,10 @@ final readonly class CaseFacts
 
     /**
      * @param  list<StoredSignOff>  $all
-     * @param  InSight  $inSight  of whoever reads it
+     * @param  AccessScope  $inSight  of whoever reads it
      * @return array<int, list<array{label: string, before: string, after: string}>> by sign-off
      */
-    private function ofMany(array $all, InSight $inSight): array
+    private function ofMany(array $all, AccessScope $inSight): array
     {
         $causes = Entry::rows()->whereIn('id', array_map(static fn (StoredSignOff $one): int => $one->entry_id, $all))
             ->pluck('cause_id', 'id')->all();

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace App\Store\SignOffs;
 
 use App\Models\SignOffs\SignOffSeat;
-use App\Store\Refused;
+use App\Store\DomainError;
 use App\Store\RefusedFor;
 use VividLedger\Words\Words;
 
@@ -33,20 +33,20 @@ final class SignOffLink
     /**
      * The seat that a token leads to.
      *
-     * @throws Refused when it was made by somebody else, has run out, or leads nowhere any more
+     * @throws DomainError when it was made by somebody else, has run out, or leads nowhere any more
      */
     public static function seat(string $token, \DateTimeImmutable $now): SignOffSeat
     {
         $seat = self::whose($token);
         preg_match(self::PATTERN, $token, $part);
         if ($seat === null) {
-            throw new Refused('not_found', Words::say('This link leads nowhere. Open the letter again, or sign in.'), RefusedFor::Missing);
+            throw DomainError::missing(Words::say('This link leads nowhere. Open the letter again, or sign in.'));
         }
         if ($now->getTimestamp() > (int) ($part[3] ?? 0)) {
-            throw new Refused('link_expired', Words::say('This link has run out. Sign in to decide.'), RefusedFor::Conflict);
+            throw new DomainError('link_expired', Words::say('This link has run out. Sign in to decide.'), RefusedFor::Conflict);
         }
         if ($seat->round !== (int) ($part[2] ?? 0)) {
-            throw new Refused(
+            throw new DomainError(
                 'link_used',
                 Words::say('You have been asked again since. Use the link of the latest letter.'),
                 RefusedFor::Conflict,

@@ -8,14 +8,14 @@ use App\Models\Outbound\StoredMessage;
 use App\Models\People\Person;
 use App\Models\SignOffs\SignOffSeat;
 use App\Models\SignOffs\StoredSignOff;
-use App\Store\Access\InSight;
+use App\Store\Access\AccessScope;
 use App\Store\Access\SeenTexts;
+use App\Store\DomainError;
 use App\Store\HouseClock;
 use App\Store\Inbound\NotTakenLetter;
 use App\Store\Languages;
 use App\Store\Outbound\Outbox;
-use App\Store\Refused;
-use App\Store\Sql\ById;
+use App\Store\Sql\RecordSql;
 use App\Store\Types\SchemaStore;
 use VividLedger\Message\Address;
 use VividLedger\Message\Channel;
@@ -49,7 +49,7 @@ final readonly class SignOffNotes
         private HouseClock $clock,
         private CaseFacts $facts,
         private Languages $languages,
-        private InSight $inSight,
+        private AccessScope $inSight,
     ) {
     }
 
@@ -130,13 +130,13 @@ final readonly class SignOffNotes
     }
 
     /** An answer by mail that could not be taken is answered by a letter, a few times: whoever never reads it may be a robot. */
-    public function notTaken(SignOffSeat $seat, Refused $why, string $said): void
+    public function notTaken(SignOffSeat $seat, DomainError $why, string $said): void
     {
         [$kept, $person] = [$seat->signOff, $seat->person];
         $of = ['seat_id' => $seat->id, 'seat_round' => $seat->round];
         $told = StoredMessage::query()->where($of)->where('channel', Channel::Email)->count();
         $type = $this->schemas->schema()->type($kept->record_type);
-        $record = $type === null ? null : ById::record($type, $kept->record_id);
+        $record = $type === null ? null : RecordSql::record($type, $kept->record_id);
         if ($record === null || $person->email === '' || $told > self::MOST_TOLD) {
             return;
         }

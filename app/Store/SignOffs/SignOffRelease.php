@@ -13,8 +13,8 @@ use App\Models\Timing\ScheduledLine;
 use App\Store\HouseClock;
 use App\Store\Records\SaveRecord;
 use App\Store\Rules\StoredRuleBook;
-use App\Store\Sql\ById;
 use App\Store\Sql\Lock;
+use App\Store\Sql\RecordSql;
 use App\Store\Types\SchemaStore;
 use VividLedger\Record\CauseKind;
 use VividLedger\Record\Change;
@@ -61,9 +61,9 @@ final readonly class SignOffRelease
     {
         $type = $this->schemas->schema()->type($kept->record_type);
         $changed = $this->schemas->schema()->type($held->record_type);
-        $for = $type === null ? null : ById::record($type, $kept->record_id, Lock::WRITE);
+        $for = $type === null ? null : RecordSql::record($type, $kept->record_id, Lock::WRITE);
         $isSame = $held->record_type === $kept->record_type && $held->record_id === $kept->record_id;
-        $now = $isSame ? $for : ($changed === null ? null : ById::record($changed, $held->record_id, Lock::WRITE));
+        $now = $isSame ? $for : ($changed === null ? null : RecordSql::record($changed, $held->record_id, Lock::WRITE));
         $rule = $this->rules->page($held->rule_id, $held->page);
         $isInForce = StoredRule::query()->find($held->rule_id)?->status === RuleStatus::InForce;
         if ($type === null || $for === null || $now === null || $rule === null || ! $isInForce) {

@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace App\Store\SignOffs;
 
 use App\Models\SignOffs\StoredSignOff;
+use App\Store\DomainError;
 use App\Store\HouseClock;
-use App\Store\Refused;
 use App\Store\RefusedFor;
 use VividLedger\SignOff\Answer;
 use VividLedger\Words\Words;
@@ -37,14 +37,14 @@ final readonly class SignOffReplies
 
     private const COMMENT = 2000;
 
-    public function __construct(private HouseClock $clock, private SignOffDesk $desk, private SignOffNotes $notes)
+    public function __construct(private HouseClock $clock, private SignOffService $desk, private SignOffNotes $notes)
     {
     }
 
     /**
      * Whoever answered what cannot be taken is told so by a letter, at the address they were asked at.
      *
-     * @throws Refused when it is not understood, cannot be taken, or its address leads nowhere
+     * @throws DomainError when it is not understood, cannot be taken, or its address leads nowhere
      */
     public function take(string $token, string $text): StoredSignOff
     {
@@ -53,11 +53,11 @@ final readonly class SignOffReplies
             $seat = SignOffLink::seat($token, $this->clock->now());
             if ($answer === null) {
                 $message = Words::say('It was not plain whether that was a yes or a no.');
-                throw new Refused('not_understood', $message, RefusedFor::Invalid);
+                throw new DomainError('not_understood', $message, RefusedFor::Invalid);
             }
 
             return $this->desk->answer($seat->sign_off_id, $seat->person_id, $answer, $comment);
-        } catch (Refused $refused) {
+        } catch (DomainError $refused) {
             $asked = SignOffLink::whose($token);
             if ($asked !== null) {
                 $this->notes->notTaken($asked, $refused, $text);

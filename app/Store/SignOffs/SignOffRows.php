@@ -10,7 +10,7 @@ use App\Models\SignOffs\SignOffSeat;
 use App\Models\SignOffs\StoredSignOff;
 use App\Store\Sql\Batch;
 use App\Store\Timing\AskedRows;
-use VividLedger\Engine\Deed;
+use VividLedger\Engine\ExecutedStep;
 use VividLedger\Rule\Performance\SignOffAsked;
 
 /** Sign-offs that lines asked for, gathered so that it takes few statements. */
@@ -20,7 +20,7 @@ final class SignOffRows extends AskedRows
     private array $asked = [];
 
     /** @param  int  $entry  number of the entry of the deed */
-    public function add(Deed $step, int $entry): void
+    public function add(ExecutedStep $step, int $entry): void
     {
         foreach ($step->performance->signOffs as $asked) {
             $signOff = $asked->moved->signOff;

@@ -7,8 +7,7 @@ namespace App\Store\Slips;
 use App\Models\Outbound\StoredMessage;
 use App\Models\People\Person;
 use App\Models\Slips\SlipTurnRow;
-use App\Store\Refused;
-use App\Store\RefusedFor;
+use App\Store\DomainError;
 use VividLedger\Words\Words;
 
 /**
@@ -30,18 +29,15 @@ final class SlipLink
         return hash('sha256', $token);
     }
 
-    /** @throws Refused when the link leads nowhere */
+    /** @throws DomainError when the link leads nowhere */
     public static function turn(string $token): SlipTurnRow
     {
         $isOurs = preg_match('/^[A-Za-z0-9_-]{43}$/D', $token) === 1;
         $turn = $isOurs ? SlipTurnRow::query()->with('slip.turns')->firstWhere('token_hash', self::hash($token)) : null;
         $hasLeft = $turn?->person_id !== null && ! Person::query()->whereKey($turn->person_id)->where('active', true)->exists();
 
-        return $turn !== null && ! $hasLeft ? $turn : throw new Refused(
-            'not_found',
-            Words::say('This link leads nowhere. Open the latest letter about it, or ask for a new one.'),
-            RefusedFor::Missing,
-        );
+        return $turn !== null && ! $hasLeft ? $turn
+            : throw DomainError::missing(Words::say('This link leads nowhere. Open the latest letter about it, or ask for a new one.'));
     }
 
     /** What leaves the house: the link in the place of its mark. */

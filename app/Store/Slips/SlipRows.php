@@ -10,7 +10,7 @@ use App\Models\Slips\SlipTurnRow;
 use App\Models\Slips\StoredSlip;
 use App\Store\Sql\Batch;
 use App\Store\Timing\AskedRows;
-use VividLedger\Engine\Deed;
+use VividLedger\Engine\ExecutedStep;
 use VividLedger\Rule\Line\SendsSlip;
 use VividLedger\Rule\Performance\SlipSent;
 
@@ -21,7 +21,7 @@ final class SlipRows extends AskedRows
     private array $sent = [];
 
     /** @param  int  $entry  number of the entry of the deed */
-    public function add(Deed $step, int $entry): void
+    public function add(ExecutedStep $step, int $entry): void
     {
         foreach ($step->performance->slips as $sent) {
             $slip = $sent->moved->slip;

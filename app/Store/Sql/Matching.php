@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace App\Store\Sql;
 
 use App\Models\Records\StoredRecord;
-use App\Store\Access\InSight;
+use App\Store\Access\AccessScope;
 use Illuminate\Database\Query\Builder;
 use VividLedger\Condition\Condition;
 use VividLedger\Schema\Path;
@@ -15,12 +15,12 @@ use VividLedger\Schema\RecordType;
 final class Matching
 {
     /**
-     * @param  ?InSight  $inSight  for whom; null for the house, which sees all
+     * @param  ?AccessScope  $inSight  for whom; null for the house, which sees all
      * @param  ?string  $by  the index to go by; null for whichever the database finds best
      * @param  list<Path>  $also  what is read besides over references, each as a column of its name
      */
     public static function query(
-        RecordType|string $type, ?Condition $condition, \DateTimeImmutable $now, \DateTimeZone $zone, ?InSight $inSight = null,
+        RecordType|string $type, ?Condition $condition, \DateTimeImmutable $now, \DateTimeZone $zone, ?AccessScope $inSight = null,
         ?string $by = null, array $also = [],
     ): Builder {
         $writer = new SqlQueryWriter($now, $zone, $inSight);

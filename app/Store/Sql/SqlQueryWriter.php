@@ -7,7 +7,7 @@ namespace App\Store\Sql;
 use App\Models\Columns;
 use App\Models\People\Person;
 use App\Models\Records\StoredRecord;
-use App\Store\Access\InSight;
+use App\Store\Access\AccessScope;
 use VividLedger\Condition\Given\Given;
 use VividLedger\Condition\Order;
 use VividLedger\Condition\QueryWriter;
@@ -35,11 +35,11 @@ final class SqlQueryWriter implements QueryWriter
 
     private int $below = 0;
 
-    /** @param  ?InSight  $inSight who asks: a record at the end of a path that they do not see is as if it were not there */
+    /** @param  ?AccessScope  $inSight who asks: a record at the end of a path that they do not see is as if it were not there */
     public function __construct(
         private readonly \DateTimeImmutable $now,
         private readonly \DateTimeZone $zone,
-        private readonly ?InSight $inSight = null,
+        private readonly ?AccessScope $inSight = null,
         private readonly string $alias = 't',
     ) {
     }

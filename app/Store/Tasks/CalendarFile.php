@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Store\Tasks;
 
-use App\Store\Refused;
+use App\Store\DomainError;
 use Sabre\VObject\Component;
 use Sabre\VObject\Component\VCalendar;
 use Sabre\VObject\DateTimeParser;
@@ -25,7 +25,7 @@ final readonly class CalendarFile
     {
     }
 
-    /** @throws Refused at "/text" when it is none */
+    /** @throws DomainError at "/text" when it is none */
     public static function read(string $ics): self
     {
         $stream = fopen('php://memory', 'r+') ?: throw new \RuntimeException('There is no memory.');
@@ -127,8 +127,8 @@ final readonly class CalendarFile
         return $zone instanceof Parameter ? (string) $zone->getValue() : '';
     }
 
-    private static function none(): Refused
+    private static function none(): DomainError
     {
-        return Refused::at('/text', Words::say('This is not an iCalendar file.'));
+        return DomainError::at('/text', Words::say('This is not an iCalendar file.'));
     }
 }

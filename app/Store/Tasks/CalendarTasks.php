@@ -7,8 +7,8 @@ namespace App\Store\Tasks;
 use App\Models\People\Person;
 use App\Models\Tasks\Task;
 use App\Models\Tasks\TaskStatus;
+use App\Store\DomainError;
 use App\Store\LedgerConnection;
-use App\Store\Refused;
 use App\Store\Setup\Company;
 use Illuminate\Database\Eloquent\Builder;
 use Sabre\VObject\Component;
@@ -33,13 +33,13 @@ final readonly class CalendarTasks
     /**
      * @return list<CalendarTask>
      *
-     * @throws Refused
+     * @throws DomainError
      */
     public function read(string $ics, Person $person): array
     {
         $todos = CalendarFile::read($ics)->all('VTODO');
         if ($todos === [] || count($todos) > self::MOST) {
-            throw Refused::at('/text', $todos === [] ? Words::say('There is no to-do in this file.')
+            throw DomainError::at('/text', $todos === [] ? Words::say('There is no to-do in this file.')
                 : Words::say('There are more than {most} to-dos in this file.', most: self::MOST));
         }
 
@@ -62,14 +62,15 @@ final readonly class CalendarTasks
      * @param  list<CalendarTask>  $tasks
      * @param  ?array{RecordType, int}  $about  the record that new ones are about
      *
-     * @throws Refused
+     * @throws DomainError
      */
     public function bring(array $tasks, ?array $about, Person $person): void
     {
         $this->db->transaction(function () use ($tasks, $about, $person): void {
             foreach ($tasks as $task) {
                 if ($task->what === 'given') {
-                    [$type, $record] = $about ?? throw Refused::at('/recordId', Words::say('Say which record the new tasks are about.'));
+                    [$type, $record] = $about ?? throw DomainError::at('/recordId',
+                        Words::say('Say which record the new tasks are about.'));
                     $id = $this->tasks->give($type, $record, [
                         'title' => $task->title, 'notes' => $task->notes, 'priority' => $task->priority, 'due' => $task->due,
                         'assignee' => $person->id,
@@ -167,7 +168,7 @@ final readonly class CalendarTasks
             $at = CalendarFile::moment($due, $this->company->zone(), isset($todo->DUE) ? '' : self::text($todo, 'DURATION'));
             $unknown = CalendarFile::unknownZone($due);
         } catch (\Exception) {
-            throw Refused::at('/text', Words::say('The date of “{title}” cannot be read.', title: $title));
+            throw DomainError::at('/text', Words::say('The date of “{title}” cannot be read.', title: $title));
         }
         // A day without a time ends with the day.
         $at = ($due->hasTime() ? $at : $at->setTime(17, 0))->setTimezone(new \DateTimeZone('UTC'));

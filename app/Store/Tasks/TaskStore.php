@@ -16,10 +16,10 @@ use App\Models\Timing\LineStatus;
 use App\Models\Timing\RuleRun;
 use App\Models\Timing\ScheduledLine;
 use App\Store\Actor;
+use App\Store\DomainError;
 use App\Store\HouseClock;
 use App\Store\Records\SaveRecord;
 use App\Store\Records\StoredFacts;
-use App\Store\Refused;
 use App\Store\RefusedFor;
 use App\Store\Rules\StoredRuleBook;
 use App\Store\Setup\Company;
@@ -31,7 +31,7 @@ use VividLedger\Engine\StruckCode;
 use VividLedger\Record\Event;
 use VividLedger\Record\EventKind;
 use VividLedger\Record\Value;
-use VividLedger\Rule\Performance\Performance;
+use VividLedger\Rule\Performance\ActionContext;
 use VividLedger\Schema\RecordType;
 use VividLedger\SignOff\SeatState;
 use VividLedger\Words\Words;
@@ -55,16 +55,16 @@ final readonly class TaskStore
      * @param  array{title: string, notes: string, priority: string, due: ?\DateTimeImmutable, assignee: int}  $given
      * @return int its id
      *
-     * @throws Refused
+     * @throws DomainError
      */
     public function give(RecordType $type, int $record, array $given, int $by): int
     {
         return $this->db->transaction(function () use ($type, $record, $given, $by): int {
             if (! StoredRecord::rowsOf($type)->where('id', $record)->lockForUpdate()->exists()) {
-                throw Refused::noRecord($type, $record);
+                throw DomainError::noRecord($type, $record);
             }
             $person = Person::query()->where('active', true)->find($given['assignee'])
-                ?? throw new Refused('unknown_value', Words::say('There is no such person at work here.'), RefusedFor::Invalid);
+                ?? throw new DomainError('unknown_value', Words::say('There is no such person at work here.'), RefusedFor::Invalid);
             $now = $this->clock->now();
             $iso = $given['due'] === null ? '' : Value::instantText($given['due']);
             [$entry] = Batch::insertForIds(Entry::class, [Entry::row('task_given', $now, [
@@ -86,7 +86,7 @@ final readonly class TaskStore
     /**
      * @param  string  $outcome  what came of it
      *
-     * @throws Refused when a rule refuses it
+     * @throws DomainError when a rule refuses it
      */
     public function complete(int $id, int $by, string $outcome = ''): void
     {
@@ -96,14 +96,14 @@ final readonly class TaskStore
                 return;
             }
             if ($task->status->isGone()) {
-                throw new Refused(
+                throw new DomainError(
                     'wrong_state',
                     Words::say('“{task}” {status} Open it again first.', task: $task->title, status: $task->status->said()),
                     RefusedFor::Conflict,
                 );
             }
             if (SignOffSeat::query()->where('task_id', $id)->where('state', SeatState::Waiting)->exists()) {
-                throw new Refused('wrong_state', Words::say('It is done by saying yes or no, under Sign-offs.'), RefusedFor::Conflict);
+                throw new DomainError('wrong_state', Words::say('It is done by saying yes or no, under Sign-offs.'), RefusedFor::Conflict);
             }
             $task->update(['status' => TaskStatus::Done, 'done_at' => $this->clock->now(), 'done_by' => $by, 'outcome' => $outcome]);
             ScheduledLine::rows()->where('task_id', $id)->where('status', LineStatus::Pencilled)
@@ -163,7 +163,7 @@ final readonly class TaskStore
         $this->db->transaction(function () use ($id, $given, $by): void {
             $task = $this->locked($id);
             if ($task->status !== TaskStatus::Open) {
-                throw new Refused(
+                throw new DomainError(
                     'wrong_state',
                     Words::quoted($task->title)." {$task->status->said()}",
                     RefusedFor::Conflict,
@@ -177,7 +177,7 @@ final readonly class TaskStore
             }
             if (isset($given['assignee'])) {
                 if (! Person::query()->whereKey($given['assignee'])->exists()) {
-                    throw new Refused('unknown_value', Words::say('There is no such person.'), RefusedFor::Invalid);
+                    throw new DomainError('unknown_value', Words::say('There is no such person.'), RefusedFor::Invalid);
                 }
                 $data['person'] = [$task->assignee_id, $given['assignee']];
                 $task->assignee_id = $given['assignee'];
@@ -221,7 +221,7 @@ final readonly class TaskStore
             foreach ($run->lines as $line) {
                 $timing = $rule?->line($line->place)?->timing;
                 if ($timing?->waitsFor() === $task->line_key) {
-                    $at = Performance::occasionOf(
+                    $at = ActionContext::occasionOf(
                         $record,
                         $type,
                         $facts,
@@ -238,7 +238,7 @@ final readonly class TaskStore
 
     private function locked(int $id): Task
     {
-        $missing = static fn (): Refused => new Refused('not_found', Words::say('There is no task {id}.', id: $id), RefusedFor::Missing);
+        $missing = static fn (): DomainError => DomainError::missing(Words::say('There is no task {id}.', id: $id));
         $task = Task::query()->find($id) ?? throw $missing();
         // The record first, as every save does, so that the two never wait for each other.
         if ($this->schemas->schema()->type($task->record_type) !== null) {

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Store\Timing;
 
-use VividLedger\Engine\Deed;
+use VividLedger\Engine\ExecutedStep;
 use VividLedger\Engine\LineDone;
 use VividLedger\Engine\Step;
 use VividLedger\Engine\Struck;
@@ -38,7 +38,7 @@ abstract class AskedRows
         ], $this->rows), $this->struck];
     }
 
-    protected static function runOf(Deed $step): ?int
+    protected static function runOf(ExecutedStep $step): ?int
     {
         return $step instanceof LineDone ? $step->line->run->id : null;
     }

@@ -12,7 +12,7 @@ use App\Models\Timing\RuleRun;
 use App\Models\Timing\ScheduledLine;
 use App\Store\Sql\Batch;
 use Illuminate\Database\Query\Builder;
-use VividLedger\Engine\Deed;
+use VividLedger\Engine\ExecutedStep;
 use VividLedger\Engine\Firing;
 use VividLedger\Engine\LineDone;
 use VividLedger\Engine\Postponed;
@@ -151,13 +151,13 @@ final class LineRows
     }
 
     /** @return array<string, array{string, int}> */
-    private function made(Deed $step): array
+    private function made(ExecutedStep $step): array
     {
         return array_map(static fn (Record $record): array => [$record->type, $record->id], $step->performance->made);
     }
 
     /** @return array<string, mixed> */
-    private function row(Pencilling $pencilling, Deed $step, int $entry): array
+    private function row(Pencilling $pencilling, ExecutedStep $step, int $entry): array
     {
         $record = $step->before;
 

@@ -12,8 +12,8 @@ use App\Models\Timing\RuleRun;
 use App\Models\Timing\RunStatus;
 use App\Models\Timing\ScheduledLine;
 use App\Store\Actor;
-use App\Store\SignOffs\SignOffKeeper;
-use App\Store\Slips\SlipKeeper;
+use App\Store\SignOffs\SignOffRepository;
+use App\Store\Slips\SlipRepository;
 use App\Store\Sql\Batch;
 use Illuminate\Database\Eloquent\Builder;
 use VividLedger\Engine\StruckCode;
@@ -28,7 +28,7 @@ final readonly class RecordRuns
 {
     private const STRUCK_OUT = 'the record was deleted';
 
-    public function __construct(private SignOffKeeper $signOffs, private SlipKeeper $slips)
+    public function __construct(private SignOffRepository $signOffs, private SlipRepository $slips)
     {
     }
 

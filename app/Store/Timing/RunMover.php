@@ -18,7 +18,7 @@ use VividLedger\Engine\StruckCode;
 use VividLedger\Facts\PencilledLine;
 use VividLedger\Facts\Run;
 use VividLedger\Rule\Line\Placed;
-use VividLedger\Rule\Performance\Performance;
+use VividLedger\Rule\Performance\ActionContext;
 use VividLedger\Rule\Rule;
 
 /**
@@ -92,7 +92,7 @@ final readonly class RunMover
         $due = function (Placed $placed, int $turn) use ($run, $record, $type, $facts, $page): ?\DateTimeImmutable {
             $waitsFor = $placed->timing?->waitsFor();
             $tasks = $waitsFor === null ? null : $facts->tasksOf($run->id, $waitsFor);
-            $occasion = Performance::occasionOf($record, $type, $facts, $this->company->zone(), $run->startedAt, $tasks, $turn);
+            $occasion = ActionContext::occasionOf($record, $type, $facts, $this->company->zone(), $run->startedAt, $tasks, $turn);
             $at = $placed->timing === null ? null : $occasion->when($placed->timing);
 
             return $at === null || $page->limits === null ? $at : $page->limits->allowed($at, $occasion);

@@ -10,10 +10,10 @@ use App\Models\Timing\HandRun;
 use App\Models\Timing\HandRunRecord;
 use App\Models\Timing\HandRunStatus;
 use App\Store\Actor;
+use App\Store\DomainError;
 use App\Store\HouseClock;
 use App\Store\LedgerConnection;
 use App\Store\Records\SaveRecord;
-use App\Store\Refused;
 use App\Store\RefusedFor;
 use App\Store\Sql\Batch;
 use App\Store\Sql\Lease;
@@ -59,12 +59,12 @@ final readonly class RunStore
             $message = $ids === []
                 ? Words::say('Choose at least one record.')
                 : Words::say('A run takes at most {most} records at a time.', most: Words::figures(self::MOST));
-            throw new Refused('invalid_values', $message, RefusedFor::Invalid);
+            throw new DomainError('invalid_values', $message, RefusedFor::Invalid);
         }
         $isRunnable = StoredRule::query()->inForce()->where('id', $rule)->where('record_type', $type->name)
             ->whereHas('watches', static fn (Builder $watches): Builder => $watches->where('watch', RuleWatch::BY_HAND))->exists();
         if (! $isRunnable) {
-            throw new Refused(
+            throw new DomainError(
                 'not_runnable',
                 Words::say('This rule is not in force, or not one that is run by hand on {type}.', type: $type->plural),
                 RefusedFor::Conflict,
@@ -168,7 +168,7 @@ final readonly class RunStore
         try {
             $by = new Actor($run->by_id);
             $saved = $this->save->happen($type, $id, $event, $by, ['run' => $run->id], null, null, $run->rule_id);
-        } catch (Refused $refused) {
+        } catch (DomainError $refused) {
             return ['refused', $refused->getMessage(), null];
         }
         foreach ($saved->decision->steps as $place => $step) {

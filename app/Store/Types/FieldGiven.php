@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Store\Types;
 
-use App\Store\Refused;
+use App\Store\DomainError;
 use VividLedger\Record\InvalidValue;
 use VividLedger\Record\Value;
 use VividLedger\Schema\FieldType;
@@ -29,18 +29,18 @@ final class FieldGiven
      * @param  array<string, mixed>  $given
      * @return array<string, mixed> as a definition has it
      *
-     * @throws Refused with the problem at its place
+     * @throws DomainError with the problem at its place
      */
     public static function made(array $given, Schema $schema): array
     {
-        $type = FieldType::tryFrom((string) ($given['type'] ?? '')) ?? throw Refused::at(
+        $type = FieldType::tryFrom((string) ($given['type'] ?? '')) ?? throw DomainError::at(
             '/type',
             Words::say('Choose what the field holds.'),
         );
         $field = ['label' => self::words($given['label'] ?? null, '/label', self::LABEL), 'type' => $type->value];
         if ($type === FieldType::Reference) {
             $target = (string) ($given['target'] ?? '');
-            $field['target'] = $schema->type($target)->name ?? throw Refused::at(
+            $field['target'] = $schema->type($target)->name ?? throw DomainError::at(
                 '/target',
                 Words::say('Choose to which records it leads.'),
             );
@@ -48,18 +48,18 @@ final class FieldGiven
         if ($type === FieldType::Money) {
             $currency = strtoupper((string) ($given['currency'] ?? 'EUR'));
             $field['currency'] = preg_match('/^[A-Z]{3}$/D', $currency) === 1 ? $currency
-                : throw Refused::at('/currency', Words::say('A currency has three letters, such as EUR.'));
+                : throw DomainError::at('/currency', Words::say('A currency has three letters, such as EUR.'));
         }
         if ($type->isDecimal()) {
             $scale = (int) ($given['scale'] ?? ($type === FieldType::Percent ? 1 : 2));
             $field['scale'] = $scale >= 0 && $scale <= 6 ? $scale
-                : throw Refused::at('/scale', Words::say('From none to six places behind the point.'));
+                : throw DomainError::at('/scale', Words::say('From none to six places behind the point.'));
         }
 
         if (($given['numbering'] ?? '') !== '') {
             $field['numbering'] = $type === FieldType::Text && Numbering::of((string) $given['numbering']) !== null
                 ? (string) $given['numbering']
-                    : throw Refused::at('/numbering', Words::say('Say where it counts, such as “INV-{year}-{0000}”, in a text.'));
+                    : throw DomainError::at('/numbering', Words::say('Say where it counts, such as “INV-{year}-{0000}”, in a text.'));
         }
         if (($given['formula'] ?? '') !== '') {
             $field['formula'] = (string) $given['formula'];
@@ -73,7 +73,7 @@ final class FieldGiven
      * @param  array<string, mixed>  $given  what is not there stays
      * @return array<string, mixed>
      *
-     * @throws Refused
+     * @throws DomainError
      */
     public static function changed(array $field, array $given): array
     {
@@ -88,19 +88,19 @@ final class FieldGiven
         }
         foreach (['help' => 300, 'section' => 40] as $member => $most) {
             if (isset($field[$member]) && mb_strlen($field[$member]) > $most) {
-                throw Refused::at("/{$member}", Words::say('At most {most} characters.', most: $most));
+                throw DomainError::at("/{$member}", Words::say('At most {most} characters.', most: $most));
             }
         }
         if (($field['unique'] ?? false)
             && in_array($type, [FieldType::LongText, FieldType::Tick, FieldType::Choices, FieldType::Tags], true)) {
-            throw Refused::at('/unique', Words::say('This cannot be told apart record by record.'));
+            throw DomainError::at('/unique', Words::say('This cannot be told apart record by record.'));
         }
         if (array_key_exists('onDelete', $given)) {
             $field['on_delete'] = $type === FieldType::Reference ? OnDelete::tryFrom((string) $given['onDelete'])->value
-                ?? throw Refused::at('/onDelete', Words::say('Choose what becomes of the record.')) : null;
+                ?? throw DomainError::at('/onDelete', Words::say('Choose what becomes of the record.')) : null;
         }
         if (($field['on_delete'] ?? '') === OnDelete::Clear->value && ($field['required'] ?? false)) {
-            throw Refused::at('/onDelete', Words::say('No record is without it, so it cannot be emptied.'));
+            throw DomainError::at('/onDelete', Words::say('No record is without it, so it cannot be emptied.'));
         }
         if (array_key_exists('requiredAt', $given)) {
             $field['required_at'] = array_values(array_filter((array) $given['requiredAt'], is_string(...)));
@@ -112,7 +112,7 @@ final class FieldGiven
             }
         }
         if (isset($field['min'], $field['max']) && (float) $field['min'] > (float) $field['max']) {
-            throw Refused::at('/max', Words::say('The most is less than the least.'));
+            throw DomainError::at('/max', Words::say('The most is less than the least.'));
         }
         if ($type === FieldType::Choice || $type === FieldType::Choices) {
             $choices = array_key_exists('choices', $given) ? (array) $given['choices'] : null;
@@ -132,13 +132,13 @@ final class FieldGiven
     /**
      * What something is called, without spare spaces.
      *
-     * @throws Refused at the place
+     * @throws DomainError at the place
      */
     public static function words(mixed $given, string $at, int $most): string
     {
         $words = trim((string) preg_replace('/\s+/u', ' ', is_string($given) ? $given : ''));
         if ($words === '' || mb_strlen($words) > $most) {
-            throw Refused::at(
+            throw DomainError::at(
                 $at,
                 $words === '' ? Words::say('Give it a name.') : Words::say('A name has at most {most} characters.', most: $most),
             );
@@ -150,7 +150,7 @@ final class FieldGiven
     /**
      * @param  array<string, mixed>  $field
      *
-     * @throws Refused when the field would not take it
+     * @throws DomainError when the field would not take it
      */
     private static function default(array $field, mixed $given): string|int|bool|null
     {
@@ -158,18 +158,18 @@ final class FieldGiven
             'label' => '', 'plural' => '', 'prefix' => '', 'title' => '', 'owner' => '', 'fields' => ['default' => $field],
         ])->fields['default'];
         if ($read->type->isMoment() || $read->type === FieldType::Person || $read->type === FieldType::Reference || ! $read->isSettable()) {
-            return $given === null || $given === '' ? null : throw Refused::at('/default', Words::say('This begins empty.'));
+            return $given === null || $given === '' ? null : throw DomainError::at('/default', Words::say('This begins empty.'));
         }
         try {
             return Value::of($read, $given) ?: null;
         } catch (InvalidValue $invalid) {
-            throw Refused::at('/default', $invalid->getMessage());
+            throw DomainError::at('/default', $invalid->getMessage());
         }
     }
 
     private static function amount(string $given, string $at): string
     {
-        return preg_match('/^-?\d{1,12}(\.\d{1,6})?$/D', $given) === 1 ? $given : throw Refused::at(
+        return preg_match('/^-?\d{1,12}(\.\d{1,6})?$/D', $given) === 1 ? $given : throw DomainError::at(
             $at,
             Words::say('Give a number, such as 12.50.'),
         );
@@ -183,7 +183,7 @@ final class FieldGiven
     private static function choices(array $known, ?array $given): array
     {
         if ($given === null) {
-            return $known === [] ? throw Refused::at('/choices', Words::say('Name at least one choice.')) : $known;
+            return $known === [] ? throw DomainError::at('/choices', Words::say('Name at least one choice.')) : $known;
         }
         $kept = [];
         $labels = [];
@@ -192,7 +192,7 @@ final class FieldGiven
             $label = trim(is_string($choice['label'] ?? null) ? $choice['label'] : '');
             if ($label === '' || mb_strlen($label) > self::LABEL || isset($labels[mb_strtolower($label)])) {
                 $message = $label === '' ? Words::say('Give the choice a name.') : Words::say('There is a choice of that name already.');
-                throw Refused::at("/choices/{$index}", $message);
+                throw DomainError::at("/choices/{$index}", $message);
             }
             $labels[mb_strtolower($label)] = true;
             $value = $choice['value'] ?? null;
@@ -208,7 +208,7 @@ final class FieldGiven
             }
         }
         if ($kept === [] || count($kept) > self::MOST_CHOICES) {
-            throw Refused::at(
+            throw DomainError::at(
                 '/choices',
                 $kept === []
                     ? Words::say('Name at least one choice.')

@@ -6,7 +6,7 @@ namespace App\Store\Types;
 
 use App\Models\Columns;
 use App\Models\Records\StoredRecord;
-use App\Store\Refused;
+use App\Store\DomainError;
 use App\Store\Sql\Batch;
 use VividLedger\Formula\ComputedFields;
 use VividLedger\Schema\RecordType;
@@ -16,12 +16,12 @@ final class FormulaFill
 {
     private const PIECE = 1000;
 
-    /** @throws Refused when the formula cannot stand in the field */
+    /** @throws DomainError when the formula cannot stand in the field */
     public static function mustBeSound(RecordType $type, string $name): void
     {
         $trouble = ComputedFields::trouble($type, $type->fields[$name]);
         if ($trouble !== null) {
-            throw Refused::at('/formula', $trouble);
+            throw DomainError::at('/formula', $trouble);
         }
     }
 

@@ -7,7 +7,7 @@ namespace App\Store\Types;
 use App\Models\Setup\CompanySettings;
 use App\Models\Types\RecordTypeDefinition;
 use App\Store\Access\AccessEntries;
-use App\Store\Refused;
+use App\Store\DomainError;
 use App\Store\RefusedFor;
 use Illuminate\Database\Connection;
 use VividLedger\Formula\Formula;
@@ -54,7 +54,7 @@ final readonly class TypeCarrier
                 }
                 if (($of['unique'] ?? false) && TypeTable::unique($this->db, $name, $field, true) > 0) {
                     $message = Words::say('{field}: some values stand in more than one record.', field: $of['label']);
-                    throw Refused::at("/fields/{$field}/unique", $message, RefusedFor::Conflict);
+                    throw DomainError::at("/fields/{$field}/unique", $message, RefusedFor::Conflict);
                 }
             }
         } catch (\Throwable $thrown) {
@@ -68,7 +68,7 @@ final readonly class TypeCarrier
     /**
      * @param  array<string, mixed>  $definition
      *
-     * @throws Refused with the problem at its place in the definition
+     * @throws DomainError with the problem at its place in the definition
      */
     public function carry(string $name, array $definition, int $by): void
     {
@@ -97,7 +97,7 @@ final readonly class TypeCarrier
      * @param  array<string, mixed>  $there
      * @return array<string, mixed>
      *
-     * @throws Refused
+     * @throws DomainError
      */
     private static function merged(?array $here, array $there): array
     {
@@ -109,7 +109,7 @@ final readonly class TypeCarrier
             $known = $here['fields'][$name] ?? null;
             foreach ($known === null ? [] : self::FIXED as $member => $said) {
                 if (isset($known[$member]) && ($field[$member] ?? $known[$member]) !== $known[$member]) {
-                    throw Refused::at(
+                    throw DomainError::at(
                         "/fields/{$name}/{$member}",
                         Words::say('‘{label}’ is here already, and {said} cannot be changed.', label: $known['label'], said: $said),
                     );
@@ -128,19 +128,19 @@ final readonly class TypeCarrier
     private function judge(string $name, array $definition): void
     {
         if (count($definition['fields']) > TypeTable::MOST_FIELDS) {
-            throw Refused::at('/fields', Words::say('At most {fields} fields.', fields: TypeTable::MOST_FIELDS));
+            throw DomainError::at('/fields', Words::say('At most {fields} fields.', fields: TypeTable::MOST_FIELDS));
         }
         foreach (['title' => [FieldType::Text], 'owner' => [FieldType::Person]] as $member => $types) {
             $field = $definition['fields'][$definition[$member]] ?? null;
             if ($field === null || ! in_array(FieldType::from($field['type']), $types, true)) {
-                throw Refused::at("/{$member}",
+                throw DomainError::at("/{$member}",
                     $member === 'title' ? Words::say('‘{field}’ is no text field of it.', field: $definition[$member])
                         : Words::say('‘{field}’ is no person field of it.', field: $definition[$member]));
             }
         }
         foreach (RecordTypeDefinition::query()->whereKeyNot($name)->get() as $other) {
             if ($other->definition['prefix'] === $definition['prefix']) {
-                throw Refused::at(
+                throw DomainError::at(
                     '/prefix',
                     Words::say('{plural} have that prefix already.', plural: $other->definition['plural']),
                     RefusedFor::Conflict,
@@ -149,25 +149,25 @@ final readonly class TypeCarrier
         }
         foreach ($definition['fields'] as $field => $of) {
             if ($of['type'] === FieldType::Reference->value && ($of['target'] ?? '') === '') {
-                throw Refused::at("/fields/{$field}/target", Words::say('Say to which records it leads.'));
+                throw DomainError::at("/fields/{$field}/target", Words::say('Say to which records it leads.'));
             }
             if (isset($of['formula'])) {
                 try {
                     Formula::of((string) $of['formula'], new Schema([]), Definition::read($name, $definition), new \DateTimeZone('UTC'));
                 } catch (FormulaError $error) {
-                    throw Refused::at("/fields/{$field}/formula", $error->getMessage());
+                    throw DomainError::at("/fields/{$field}/formula", $error->getMessage());
                 }
             }
         }
     }
 
-    /** @throws Refused when a field leads to records of which there is no type */
+    /** @throws DomainError when a field leads to records of which there is no type */
     public function mustLeadSomewhere(string $name): void
     {
         $type = $this->schemas->schema()->type($name);
         foreach ($type->fields ?? [] as $field) {
             if ($field->type === FieldType::Reference && $this->schemas->schema()->type((string) $field->target) === null) {
-                throw Refused::at(
+                throw DomainError::at(
                     "/fields/{$field->name}/target",
                     Words::say('There is no record type ‘{target}’, here or in the setup.', target: (string) $field->target),
                 );

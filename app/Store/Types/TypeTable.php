@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace App\Store\Types;
 
 use App\Models\Records\StoredRecord;
-use App\Store\Refused;
+use App\Store\DomainError;
 use App\Store\RefusedFor;
 use Illuminate\Database\Connection;
 use Illuminate\Database\Schema\Blueprint;
@@ -166,7 +166,7 @@ final class TypeTable
         $table = StoredRecord::tableOf($type);
         $twice = $db->table($table)->whereNotNull($name)->groupBy($name)->havingRaw('COUNT(*) > 1')->select($name);
         if ($isUnique && count($db->getSchemaBuilder()->getIndexes($table)) >= self::MOST_INDEXES + 12) {
-            throw Refused::at('/unique', Words::say('So many fields are looked up by their values that no more can be.'),
+            throw DomainError::at('/unique', Words::say('So many fields are looked up by their values that no more can be.'),
                 RefusedFor::Conflict);
         }
         $doubles = $isUnique ? $db->query()->fromSub($twice, 'twice')->count() : 0;

@@ -6,8 +6,8 @@ namespace App\Work\Inbound;
 
 use App\Models\Inbound\Hook;
 use App\Models\Records\StoredRecord;
-use App\Store\Refused;
-use App\Store\Sql\ById;
+use App\Store\DomainError;
+use App\Store\Sql\RecordSql;
 use VividLedger\Record\InvalidValue;
 use VividLedger\Record\Member;
 use VividLedger\Record\Record;
@@ -20,12 +20,12 @@ final readonly class HookReading
 {
     private const DEEPEST = 64;
 
-    /** @throws Refused when it cannot be taken */
+    /** @throws DomainError when it cannot be taken */
     public function of(Hook $hook, RecordType $type, string $raw): HookRead
     {
         $document = json_decode($raw, true, self::DEEPEST);
         if (! is_array($document)) {
-            throw new Refused('not_json', Words::say('It is no JSON object.'));
+            throw new DomainError('not_json', Words::say('It is no JSON object.'));
         }
         $values = [];
         foreach ($hook->takes as ['path' => $path, 'field' => $field]) {
@@ -38,7 +38,7 @@ final readonly class HookReading
         }
         $record = $hook->known_by === null ? null : $this->known($type, $hook->known_by, $values[$hook->known_by] ?? null);
         if ($record === null && ! $hook->may_create) {
-            throw new Refused(
+            throw new DomainError(
                 'not_found',
                 Words::say('There is no such {record}, and this hook makes none.', record: Words::within($type->label)),
             );
@@ -50,17 +50,17 @@ final readonly class HookReading
 
     private function known(RecordType $type, string $by, mixed $value): ?Record
     {
-        $field = $type->field($by) ?? throw new Refused(
+        $field = $type->field($by) ?? throw new DomainError(
             'unknown_field',
             Words::say('{type} has no field ‘{by}’ any more.', type: $type->label, by: $by),
         );
         try {
             $value = Value::of($field, $value);
         } catch (InvalidValue $invalid) {
-            throw new Refused('invalid_values', $invalid->getMessage());
+            throw new DomainError('invalid_values', $invalid->getMessage());
         }
         if ($value === null) {
-            throw new Refused(
+            throw new DomainError(
                 'invalid_values',
                 Words::say(
                     'It does not say which {record} it is about: {field} is missing.',
@@ -71,12 +71,12 @@ final readonly class HookReading
         }
         $ids = StoredRecord::rowsOf($type)->where($field->name, $value)->orderBy('id')->limit(2)->pluck('id')->all();
         if (count($ids) > 1) {
-            throw new Refused(
+            throw new DomainError(
                 'several',
                 Words::say('More than one {record} has this {field}.', record: Words::within($type->label), field: $field->label),
             );
         }
 
-        return $ids === [] ? null : ById::record($type, (int) $ids[0]);
+        return $ids === [] ? null : RecordSql::record($type, (int) $ids[0]);
     }
 }

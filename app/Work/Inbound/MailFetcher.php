@@ -26,7 +26,7 @@ final readonly class MailFetcher
 
     private const REMEMBERED_SECONDS = 172_800;
 
-    public function __construct(private MailDoor $door, private Repository $cache)
+    public function __construct(private InboundMail $door, private Repository $cache)
     {
     }
 

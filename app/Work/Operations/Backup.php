@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Work\Operations;
 
-use App\Store\Refused;
+use App\Store\DomainError;
 use App\Store\RefusedFor;
 use Illuminate\Database\Connection;
 use Symfony\Component\Process\Process;
@@ -22,31 +22,31 @@ final readonly class Backup
     /**
      * @param  string  $path  of a file that is not there yet; it appears when it is whole
      *
-     * @throws Refused
+     * @throws DomainError
      */
     public function write(string $path): Manifest
     {
         if (file_exists($path)) {
-            throw new Refused('exists', "{$path} is there already, and is left as it is.", RefusedFor::Conflict);
+            throw new DomainError('exists', "{$path} is there already, and is left as it is.", RefusedFor::Conflict);
         }
         $part = "{$path}.part";
         try {
             $manifest = $this->dump($part);
             // What has been written is read once more: only then is it a backup.
             Restore::whole($part);
-        } catch (Refused $refused) {
+        } catch (DomainError $refused) {
             @unlink($part);
             throw $refused;
         }
         if (! @rename($part, $path)) {
             @unlink($part);
-            throw new Refused('unwritable', "{$path} cannot be written.", RefusedFor::Conflict);
+            throw new DomainError('unwritable', "{$path} cannot be written.", RefusedFor::Conflict);
         }
 
         return $manifest;
     }
 
-    /** @throws Refused */
+    /** @throws DomainError */
     private function dump(string $path): Manifest
     {
         $file = GzFile::create($path);
@@ -67,7 +67,7 @@ final readonly class Backup
             }
         });
         if (! $dump->isSuccessful()) {
-            throw new Refused('failed', 'The database could not be read: '.trim($trouble), RefusedFor::Busy);
+            throw new DomainError('failed', 'The database could not be read: '.trim($trouble), RefusedFor::Busy);
         }
         $file->write("\n".Manifest::END."\n");
         $file->close();

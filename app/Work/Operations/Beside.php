@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Work\Operations;
 
-use App\Store\Refused;
+use App\Store\DomainError;
 use App\Store\RefusedFor;
 use Illuminate\Database\Connection;
 use Illuminate\Database\QueryException;
@@ -26,7 +26,7 @@ final readonly class Beside
         $this->before = "{$this->home}_before";
     }
 
-    /** @throws Refused when the account of the application may not make one */
+    /** @throws DomainError when the account of the application may not make one */
     public function make(): void
     {
         try {
@@ -37,7 +37,7 @@ final readonly class Beside
         } catch (QueryException $refused) {
             $message = "A backup is loaded beside the company that is there, into {$this->name}, and that database cannot be made: "
                 .($refused->errorInfo[2] ?? $refused->getMessage());
-            throw new Refused('no_room', $message, RefusedFor::Conflict, more: ['database' => $this->name]);
+            throw new DomainError('no_room', $message, RefusedFor::Conflict, more: ['database' => $this->name]);
         }
     }
 

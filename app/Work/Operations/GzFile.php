@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Work\Operations;
 
-use App\Store\Refused;
+use App\Store\DomainError;
 use App\Store\RefusedFor;
 
 /**
@@ -22,7 +22,7 @@ final class GzFile
     {
     }
 
-    /** @throws Refused */
+    /** @throws DomainError */
     public static function create(string $path): self
     {
         $file = @fopen($path, 'wb');
@@ -34,7 +34,7 @@ final class GzFile
         return new self($path, $file, $packer);
     }
 
-    /** @throws Refused when there is no room */
+    /** @throws DomainError when there is no room */
     public function write(string $bytes, bool $isLast = false): void
     {
         $packed = (string) deflate_add($this->packer, $bytes, $isLast ? ZLIB_FINISH : ZLIB_NO_FLUSH);
@@ -43,7 +43,7 @@ final class GzFile
         }
     }
 
-    /** @throws Refused when not all of it has come to the disk */
+    /** @throws DomainError when not all of it has come to the disk */
     public function close(): void
     {
         $this->write('', true);
@@ -55,25 +55,25 @@ final class GzFile
     /**
      * @return \Generator<int, string> what it holds, piece by piece
      *
-     * @throws Refused when it cannot be read, ends too early, or was changed since
+     * @throws DomainError when it cannot be read, ends too early, or was changed since
      */
     public static function read(string $path): \Generator
     {
         $file = is_file($path) ? @fopen($path, 'rb') : false;
         $unpacker = inflate_init(ZLIB_ENCODING_GZIP);
         if ($file === false || $unpacker === false) {
-            throw new Refused('no_backup', "{$path} cannot be read.", RefusedFor::Unreadable);
+            throw new DomainError('no_backup', "{$path} cannot be read.", RefusedFor::Unreadable);
         }
         try {
             while (inflate_get_status($unpacker) !== ZLIB_STREAM_END) {
                 $packed = (string) fread($file, self::CHUNK);
                 if ($packed === '') {
-                    throw new Refused('half', "{$path} is only a part of a backup: its end is missing.", RefusedFor::Unreadable);
+                    throw new DomainError('half', "{$path} is only a part of a backup: its end is missing.", RefusedFor::Unreadable);
                 }
                 // Its end holds a checksum of the whole.
                 $bytes = @inflate_add($unpacker, $packed);
                 if ($bytes === false) {
-                    throw new Refused('damaged', "{$path} is damaged: it is not what was written.", RefusedFor::Unreadable);
+                    throw new DomainError('damaged', "{$path} is damaged: it is not what was written.", RefusedFor::Unreadable);
                 }
                 yield $bytes;
             }
@@ -82,11 +82,11 @@ final class GzFile
         }
     }
 
-    private static function unwritable(string $path): Refused
+    private static function unwritable(string $path): DomainError
     {
         $why = error_get_last()['message'] ?? '';
 
-        return new Refused('unwritable', rtrim("{$path} cannot be written. ".preg_replace('/^f\w+\(\): /', '', $why)),
+        return new DomainError('unwritable', rtrim("{$path} cannot be written. ".preg_replace('/^f\w+\(\): /', '', $why)),
             RefusedFor::Conflict);
     }
 }

@@ -6,8 +6,8 @@ namespace App\Work\Operations;
 
 use App\Models\Ledger\Entry;
 use App\Models\Setup\CompanySettings;
+use App\Store\DomainError;
 use App\Store\Ledger\Verifier;
-use App\Store\Refused;
 use App\Store\RefusedFor;
 use Illuminate\Contracts\Console\Kernel;
 use Illuminate\Database\Connection;
@@ -26,7 +26,7 @@ final readonly class Restore
     /**
      * @param  bool  $over  whether a company that is there goes for it
      *
-     * @throws Refused before anything is touched, when the file is not whole or from a later version; and when not all has come
+     * @throws DomainError before anything is touched, when the file is not whole or from a later version; and when not all has come
      */
     public function read(string $path, bool $over): Manifest
     {
@@ -35,11 +35,11 @@ final readonly class Restore
         $unknown = array_diff($manifest->migrations, $known);
         if ($unknown !== []) {
             $message = 'The backup is of a later version ('.implode(', ', $unknown).'). Install that first.';
-            throw new Refused('newer', $message, RefusedFor::Conflict);
+            throw new DomainError('newer', $message, RefusedFor::Conflict);
         }
         if (! $over && Schema::hasTable('company') && CompanySettings::query()->exists()) {
             $message = 'There is a company here. With --over it goes for what the backup kept.';
-            throw new Refused('wrong_state', $message, RefusedFor::Conflict);
+            throw new DomainError('wrong_state', $message, RefusedFor::Conflict);
         }
         $beside = new Beside($this->db);
         $beside->make();
@@ -64,24 +64,24 @@ final readonly class Restore
         // It takes from the file what it has room for.
         $client->setInput(GzFile::read($path))->run();
         if (! $client->isSuccessful()) {
-            throw new Refused('failed', 'The database refused it: '.trim($client->getErrorOutput()), RefusedFor::Conflict);
+            throw new DomainError('failed', 'The database refused it: '.trim($client->getErrorOutput()), RefusedFor::Conflict);
         }
     }
 
-    /** @throws Refused */
+    /** @throws DomainError */
     private function look(Manifest $manifest): void
     {
         $entries = Entry::query()->count();
         if ($entries < $manifest->entries) {
-            throw new Refused('incomplete', "Of {$manifest->entries} entries {$entries} have come.", RefusedFor::Conflict);
+            throw new DomainError('incomplete', "Of {$manifest->entries} entries {$entries} have come.", RefusedFor::Conflict);
         }
         [$number, $seal] = explode(':', $manifest->checkpoint === '' ? ':' : $manifest->checkpoint);
         if (! $this->verifier->verify($seal === '' ? [] : [(int) $number => $seal])) {
-            throw new Refused('broken', $this->verifier->findings[0], RefusedFor::Conflict);
+            throw new DomainError('broken', $this->verifier->findings[0], RefusedFor::Conflict);
         }
     }
 
-    /** @throws Refused when it is no backup, only a part of one, or not what was written */
+    /** @throws DomainError when it is no backup, only a part of one, or not what was written */
     public static function whole(string $path): Manifest
     {
         [$manifest, $begin, $end] = [null, '', ''];
@@ -96,10 +96,10 @@ final readonly class Restore
             $end = substr($end.$bytes, -100);
         }
         if ($manifest === null) {
-            throw new Refused('no_backup', "{$path} is no backup of a ledger.", RefusedFor::Unreadable);
+            throw new DomainError('no_backup', "{$path} is no backup of a ledger.", RefusedFor::Unreadable);
         }
         if (! str_ends_with($end, "\n".Manifest::END."\n")) {
-            throw new Refused('half', "{$path} is only a part of a backup: its end is missing.", RefusedFor::Unreadable);
+            throw new DomainError('half', "{$path} is only a part of a backup: its end is missing.", RefusedFor::Unreadable);
         }
 
         return $manifest;

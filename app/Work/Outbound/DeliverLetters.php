@@ -20,7 +20,7 @@ final class DeliverLetters implements ShouldQueue
         $this->onQueue('letters');
     }
 
-    public function handle(Postman $postman, Company $company): void
+    public function handle(OutboxRelay $postman, Company $company): void
     {
         if ($company->isClockHeld()) {
             // They leave at the moment at which they are due, by whoever turns the clock.

@@ -20,7 +20,7 @@ final class MakeCalls implements ShouldQueue
         $this->onQueue('calls');
     }
 
-    public function handle(Caller $caller, Company $company): void
+    public function handle(CallDispatcher $caller, Company $company): void
     {
         if ($company->isClockHeld()) {
             // They leave at the moment at which they are due, by whoever turns the clock.

@@ -10,7 +10,7 @@ use App\Models\Outbound\MessageStatus;
 use App\Models\Outbound\NoticeWay;
 use App\Models\Outbound\StoredMessage;
 use App\Models\People\Person;
-use App\Store\Access\InSight;
+use App\Store\Access\AccessScope;
 use App\Store\Access\SeenTexts;
 use App\Store\HouseClock;
 use App\Store\Languages;
@@ -43,7 +43,7 @@ final readonly class NoticeLetters
     private const OVERLAP = '-5 minutes';
 
     public function __construct(private LedgerConnection $db, private HouseClock $clock, private SchemaStore $schemas,
-        private Languages $languages, private InSight $inSight)
+        private Languages $languages, private AccessScope $inSight)
     {
     }
 

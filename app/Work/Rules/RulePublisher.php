@@ -13,8 +13,8 @@ use App\Models\Timing\LineStatus;
 use App\Models\Timing\RuleRun;
 use App\Models\Timing\RunStatus;
 use App\Models\Timing\ScheduledLine;
+use App\Store\DomainError;
 use App\Store\HouseClock;
-use App\Store\Refused;
 use App\Store\RefusedFor;
 use App\Store\Rules\Existing;
 use App\Store\Rules\RuleDoor;
@@ -62,7 +62,7 @@ final readonly class RulePublisher
      * @param  int  $hours  over which a start of them is spread
      * @param  bool  $move  whether runs in play move to the new page; otherwise they stay on theirs
      *
-     * @throws Refused with every problem at its word
+     * @throws DomainError with every problem at its word
      */
     public function publish(
         int $id, int $version, int $by, Existing $existing = Existing::Leave, int $hours = 0, bool $move = false, string $why = '',
@@ -70,7 +70,7 @@ final readonly class RulePublisher
         $this->db->transaction(function () use ($id, $version, $by, $existing, $hours, $move, $why): void {
             $stored = RuleStore::locked($id);
             RuleStore::mustBeCurrent($stored, $version);
-            $file = $stored->draft ?? throw new Refused(
+            $file = $stored->draft ?? throw new DomainError(
                 'no_draft',
                 Words::say('There is nothing new to put in force.'),
                 RefusedFor::Conflict,
@@ -107,7 +107,7 @@ final readonly class RulePublisher
             };
             if (! in_array($from, $allowed, true)) {
                 $message = 'A rule that is '.lcfirst($from->label()).' cannot become '.lcfirst($to->label()).'.';
-                throw new Refused('wrong_state', $message, RefusedFor::Conflict);
+                throw new DomainError('wrong_state', $message, RefusedFor::Conflict);
             }
             $rule = $to === RuleStatus::InForce ? $this->sound($stored) : null;
             $stored->update(['status' => $to]);
@@ -161,7 +161,7 @@ final readonly class RulePublisher
             'The rule is not finished. {count} word wants mending.|The rule is not finished. {count} words want mending.',
         );
 
-        return $page->rule ?? throw new Refused('unfinished_rule', $message, RefusedFor::Invalid, RuleStore::listed($page->problems));
+        return $page->rule ?? throw new DomainError('unfinished_rule', $message, RefusedFor::Invalid, RuleStore::listed($page->problems));
     }
 
     /**
@@ -174,7 +174,7 @@ final readonly class RulePublisher
         $remarks = Proofreader::read(new RuleAmongOthers($rule, new Node($file), $this->schemas->schema(), []));
         $blocking = array_values(array_filter($remarks, static fn (Remark $remark): bool => $remark->level === Level::Blocks));
         if ($blocking !== []) {
-            throw new Refused('blocked', "{$blocking[0]->message} {$blocking[0]->advice}", RefusedFor::Invalid, array_map(
+            throw new DomainError('blocked', "{$blocking[0]->message} {$blocking[0]->advice}", RefusedFor::Invalid, array_map(
                 static fn (Remark $remark): array => ['at' => $remark->at, 'code' => $remark->code, 'message' => $remark->message],
                 $blocking,
             ));
@@ -187,7 +187,7 @@ final readonly class RulePublisher
         $page = $this->reader->read(PublishedPage::fileOf($stored->id, $number), $stored->id, $number);
         $message = Words::say('Something this page names is gone. Mend it and publish the next page.');
 
-        return $page->rule ?? throw new Refused('unfinished_rule', $message, RefusedFor::Invalid, RuleStore::listed($page->problems));
+        return $page->rule ?? throw new DomainError('unfinished_rule', $message, RefusedFor::Invalid, RuleStore::listed($page->problems));
     }
 
     private function entry(string $kind, StoredRule $rule, int $by): Entry

@@ -8,8 +8,8 @@ use App\Models\Columns;
 use App\Models\SignOffs\StoredSignOff;
 use App\Store\HouseClock;
 use App\Store\LedgerConnection;
-use App\Store\People\PeopleKeeper;
-use App\Store\SignOffs\SignOffDesk;
+use App\Store\People\PeopleRepository;
+use App\Store\SignOffs\SignOffService;
 
 /** Tends the sign-offs whose time has come. Each is a transaction of its own; what another worker is at waits for it. */
 final readonly class SignOffsDue
@@ -19,8 +19,8 @@ final readonly class SignOffsDue
     public function __construct(
         private LedgerConnection $db,
         private HouseClock $clock,
-        private SignOffDesk $desk,
-        private PeopleKeeper $people,
+        private SignOffService $desk,
+        private PeopleRepository $people,
     ) {
     }
 
@@ -52,7 +52,7 @@ final readonly class SignOffsDue
     public static function next(\DateTimeImmutable $after): ?\DateTimeImmutable
     {
         $at = StoredSignOff::rows()->where('wakes_at', '>', Columns::moment($after))->min('wakes_at');
-        $absence = PeopleKeeper::next();
+        $absence = PeopleRepository::next();
         $moments = array_filter([
             is_string($at) ? Columns::instant($at) : null, $absence === null || $absence <= $after ? null : $absence,
         ]);

@@ -8,14 +8,14 @@ use App\Models\Columns;
 use App\Models\Slips\StoredSlip;
 use App\Store\HouseClock;
 use App\Store\LedgerConnection;
-use App\Store\Slips\SlipDesk;
+use App\Store\Slips\SlipService;
 
 /** Tends the slips whose time has come. Each is a transaction of its own; what another worker is at waits for it. */
 final readonly class SlipsDue
 {
     private const MOST = 200;
 
-    public function __construct(private LedgerConnection $db, private HouseClock $clock, private SlipDesk $desk)
+    public function __construct(private LedgerConnection $db, private HouseClock $clock, private SlipService $desk)
     {
     }
 

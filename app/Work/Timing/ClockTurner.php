@@ -9,14 +9,14 @@ use App\Models\Setup\CompanySettings;
 use App\Models\Slips\TurnStatus;
 use App\Models\Timing\ClockTurn;
 use App\Models\Timing\ScheduledLine;
+use App\Store\DomainError;
 use App\Store\HouseClock;
-use App\Store\Refused;
 use App\Store\RefusedFor;
 use App\Store\Setup\Company;
 use App\Store\Sql\Lock;
-use App\Work\Outbound\Caller;
+use App\Work\Outbound\CallDispatcher;
 use App\Work\Outbound\NoticeLetters;
-use App\Work\Outbound\Postman;
+use App\Work\Outbound\OutboxRelay;
 use App\Work\SignOffs\SignOffsDue;
 use App\Work\Slips\SlipsDue;
 use Illuminate\Database\Connection;
@@ -51,20 +51,20 @@ final readonly class ClockTurner
         private SignOffsDue $signOffs,
         private SlipsDue $slips,
         private NoticeLetters $notices,
-        private Postman $postman,
-        private Caller $caller,
+        private OutboxRelay $postman,
+        private CallDispatcher $caller,
     ) {
     }
 
     /**
      * @return int id of the turn
      *
-     * @throws Refused when the clock may not be turned there
+     * @throws DomainError when the clock may not be turned there
      */
     public function begin(\DateTimeImmutable $to, int $by): int
     {
         if (config('ledger.clock_may_turn') !== true) {
-            throw new Refused('not_allowed', Words::say('The clock of this house cannot be turned.'), RefusedFor::NotAllowed);
+            throw new DomainError('not_allowed', Words::say('The clock of this house cannot be turned.'), RefusedFor::NotAllowed);
         }
         $now = $this->clock->now();
         if ($to <= $now) {
@@ -77,7 +77,7 @@ final readonly class ClockTurner
         return $this->db->transaction(function () use ($to, $now, $by): int {
             CompanySettings::query()->lockForUpdate()->find(CompanySettings::ID);
             if (ClockTurn::query()->where('status', TurnStatus::Turning)->exists()) {
-                throw new Refused('wrong_state', Words::say('The clock is being turned already.'), RefusedFor::Conflict);
+                throw new DomainError('wrong_state', Words::say('The clock is being turned already.'), RefusedFor::Conflict);
             }
             $this->company->holdClock($now);
 
@@ -215,9 +215,9 @@ final readonly class ClockTurner
         return new \DateTimeImmutable('@'.(time() + self::LEASE_SECONDS));
     }
 
-    private static function outOfRange(string $message): Refused
+    private static function outOfRange(string $message): DomainError
     {
-        return new Refused(
+        return new DomainError(
             'invalid_values',
             $message,
             RefusedFor::Invalid,

@@ -8,8 +8,8 @@ use App\Models\Columns;
 use App\Models\Rules\GuardKey;
 use App\Models\Timing\LineSort;
 use App\Models\Timing\ScheduledLine;
+use App\Store\DomainError;
 use App\Store\HouseClock;
-use App\Store\Refused;
 use App\Store\RefusedFor;
 use App\Store\Rules\Existing;
 use App\Store\Rules\GuardStore;
@@ -51,7 +51,7 @@ final readonly class ExistingRecords
     public function start(Rule $rule, Existing $existing, int $hours, int $entry): int
     {
         if ($hours < 0 || $hours > self::MOST_HOURS) {
-            throw new Refused(
+            throw new DomainError(
                 'invalid_values',
                 Words::say('Spread the start over 0 to {hours} hours.', hours: self::MOST_HOURS),
                 RefusedFor::Invalid,

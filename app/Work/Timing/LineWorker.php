@@ -20,7 +20,7 @@ final readonly class LineWorker
         private LedgerConnection $db,
         private HouseClock $clock,
         private DueRows $rows,
-        private InkLines $ink,
+        private DueLineProcessor $ink,
     ) {
     }
 
@@ -104,7 +104,7 @@ final readonly class LineWorker
         $this->db->transaction(function () use ($row, $broken): void {
             $still = $this->rows->still($row->id);
             if ($still !== null) {
-                SetAside::line($still, $this->clock->now(), SetAside::because($broken));
+                DeadLetters::line($still, $this->clock->now(), DeadLetters::because($broken));
             }
         });
 

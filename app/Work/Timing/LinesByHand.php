@@ -13,8 +13,8 @@ use App\Models\Timing\RuleRun;
 use App\Models\Timing\RunStatus;
 use App\Models\Timing\ScheduledLine;
 use App\Store\Actor;
+use App\Store\DomainError;
 use App\Store\HouseClock;
-use App\Store\Refused;
 use App\Store\RefusedFor;
 use App\Store\Sql\Batch;
 use Illuminate\Database\Connection;
@@ -49,7 +49,7 @@ final readonly class LinesByHand
     {
         $this->act($id, [LineStatus::Held], 'resumed', $why, $by, static function (ScheduledLine $line): void {
             if ($line->rule_id !== null && StoredRule::query()->sharedLock()->find($line->rule_id)?->status === RuleStatus::Paused) {
-                throw new Refused(
+                throw new DomainError(
                     'rule_paused',
                     Words::say('Its rule is paused. Put the rule in force again, and its lines go on with it.'),
                     RefusedFor::Conflict,
@@ -108,13 +108,13 @@ final readonly class LinesByHand
     /** @param  list<LineStatus>  $states */
     private function locked(int $id, array $states): ScheduledLine
     {
-        $missing = static fn (): Refused => new Refused('not_found', Words::say('There is no line {id}.', id: $id), RefusedFor::Missing);
+        $missing = static fn (): DomainError => DomainError::missing(Words::say('There is no line {id}.', id: $id));
         // The record first, as every save does, so that the two never wait for each other.
         $line = ScheduledLine::query()->find($id) ?? throw $missing();
         StoredRecord::rowsOf($line->record_type)->where('id', $line->record_id)->lockForUpdate()->first(['id']);
         $line = ScheduledLine::query()->lockForUpdate()->find($id) ?? throw $missing();
         if (! in_array($line->status, $states, true)) {
-            throw new Refused('wrong_state', match ($line->status) {
+            throw new DomainError('wrong_state', match ($line->status) {
                 LineStatus::Inked => Words::say('This line is in ink already.'),
                 LineStatus::Struck, LineStatus::Late, LineStatus::Failed => Words::say('This line was struck out already.'),
                 LineStatus::Held => Words::say('This line is held already.'),
@@ -134,7 +134,7 @@ final readonly class LinesByHand
                 'A reason has at most {whylength} characters.',
                 whylength: self::WHY_LENGTH,
             );
-            throw new Refused('invalid_values', $message, RefusedFor::Invalid, [$problem]);
+            throw new DomainError('invalid_values', $message, RefusedFor::Invalid, [$problem]);
         }
 
         return $why;

@@ -10,7 +10,7 @@ use App\Models\Rules\GuardKey;
 use App\Models\Timing\LineSort;
 use App\Models\Timing\ScheduledLine;
 use App\Store\HouseClock;
-use App\Store\Outbound\Gathering;
+use App\Store\Outbound\DigestBuilder;
 use App\Store\Outbound\Outbox;
 use App\Store\Records\PaperFacts;
 use App\Store\Setup\Company;
@@ -98,7 +98,7 @@ final readonly class RoundsDue implements Finds
     private function together(Rule $rule, KeepsTimetable $trigger, Who $per, string $occasion, array $clock): void
     {
         $facts = new PaperFacts($this->schemas, $this->clock->now(), $this->company->zone());
-        $gathering = new Gathering($this->schemas);
+        $gathering = new DigestBuilder($this->schemas);
         $lists = [];
         foreach ($rule->lines as $placed) {
             $list = $placed->line;

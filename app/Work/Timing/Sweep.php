@@ -11,11 +11,11 @@ use App\Models\Rules\StoredRule;
 use App\Models\Timing\SweepMark;
 use App\Store\Actor;
 use App\Store\HouseClock;
-use App\Store\Ledger\Outcome;
+use App\Store\Ledger\DecisionRecord;
 use App\Store\LedgerConnection;
 use App\Store\Records\SaveRecord;
 use App\Store\Records\StoredFacts;
-use App\Store\Rules\RememberedRuleBook;
+use App\Store\Rules\CachingRuleBook;
 use App\Store\Rules\StartBook;
 use App\Store\Rules\StoredRuleBook;
 use App\Store\Sql\Batch;
@@ -164,7 +164,7 @@ final readonly class Sweep
                 throw $broken;
             }
             report($broken);
-            SetAside::start($rule, $found[0], $found[1], $this->clock->now(), $broken);
+            DeadLetters::start($rule, $found[0], $found[1], $this->clock->now(), $broken);
 
             return 0;
         }
@@ -178,7 +178,7 @@ final readonly class Sweep
         $occasions = array_column($found, 1, 0);
         $ids = array_keys($occasions);
         $settlement = $this->save->settlement($now, static fn (StoredFacts $facts) => $facts->rememberGuards($rule->id, $type->name, $ids));
-        $book = new StartBook(new RememberedRuleBook($this->rules), $rule);
+        $book = new StartBook(new CachingRuleBook($this->rules), $rule);
         $started = 0;
         $refused = [];
         foreach (StoredRecord::rowsOf($type)->whereIn('id', $ids)->orderBy('id')->lockForUpdate()->get() as $row) {
@@ -202,7 +202,7 @@ final readonly class Sweep
                 $started++;
                 $settlement->add(
                     [$record, $decision->after],
-                    new Outcome($change, $decision, new Actor(null, CauseKind::Rule), $trigger::event()->value),
+                    new DecisionRecord($change, $decision, new Actor(null, CauseKind::Rule), $trigger::event()->value),
                 );
             }
         }

@@ -6,13 +6,13 @@ namespace VividLedger\Condition\Given;
 
 use VividLedger\Schema\FieldType;
 use VividLedger\Shape\InKeys;
+use VividLedger\Shape\MultiKeySlot;
 use VividLedger\Shape\Parsed;
 use VividLedger\Shape\Scope;
-use VividLedger\Shape\Spread;
 use VividLedger\Shape\Typed;
 
 /** What a moving date is counted from: today for a date, now for a moment. */
-final readonly class MomentBase implements Spread
+final readonly class MomentBase implements MultiKeySlot
 {
     use InKeys;
 

@@ -7,8 +7,8 @@ namespace VividLedger\Rule\Ladder;
 use VividLedger\People\PersonSlot;
 use VividLedger\People\Who;
 use VividLedger\Rule\Line\Remind;
+use VividLedger\Rule\Performance\ActionContext;
 use VividLedger\Rule\Performance\Finder;
-use VividLedger\Rule\Performance\Performance;
 use VividLedger\Schema\FieldType;
 use VividLedger\Shape\Shape;
 use VividLedger\Shape\Slot\InObject;
@@ -43,7 +43,7 @@ final readonly class Rung
             ]), 'and'));
     }
 
-    public function climb(Performance $performance, int $of): void
+    public function climb(ActionContext $performance, int $of): void
     {
         $found = Finder::find($this->person, $performance);
         foreach ($this->acts as $act) {
@@ -59,7 +59,7 @@ final readonly class Rung
         }
     }
 
-    private function reassign(Performance $performance, ?int $person): void
+    private function reassign(ActionContext $performance, ?int $person): void
     {
         $owner = $performance->type->field($performance->type->owner);
         if ($owner === null || $person === null) {
@@ -71,7 +71,7 @@ final readonly class Rung
     }
 
     /** One step up the choices of the priority, in the order the record type lists them. */
-    private function raise(Performance $performance): void
+    private function raise(ActionContext $performance): void
     {
         $field = $performance->type->field('priority');
         if ($field === null || $field->type !== FieldType::Choice) {

@@ -9,10 +9,10 @@ use VividLedger\Shape\Context;
 use VividLedger\Shape\Editor;
 use VividLedger\Shape\Filled;
 use VividLedger\Shape\InKeys;
+use VividLedger\Shape\MultiKeySlot;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Scope;
 use VividLedger\Shape\Slot\Quoted;
-use VividLedger\Shape\Spread;
 use VividLedger\Shape\Typed;
 use VividLedger\Shape\Worded;
 use VividLedger\Shape\WordRole;
@@ -20,7 +20,7 @@ use VividLedger\Template\RichText;
 use VividLedger\Words\Words;
 
 /** What a message says, as the page shows it in short: a kept letter by its name, {"letter"}, or its own words, {"subject", "body"}. */
-final readonly class WrittenOrKept implements Spread, Worded
+final readonly class WrittenOrKept implements MultiKeySlot, Worded
 {
     use InKeys;
 

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace VividLedger\Rule\Line;
 
-use VividLedger\Rule\Performance\Performance;
+use VividLedger\Rule\Performance\ActionContext;
 use VividLedger\Rule\ReadsChildren;
 use VividLedger\Rule\Target\Target;
 use VividLedger\Rule\Target\TargetSlot;
@@ -69,7 +69,7 @@ final readonly class AddComment implements Line, ReadsChildren
         return $this->target->childrenRead();
     }
 
-    public function perform(Performance $performance): void
+    public function perform(ActionContext $performance): void
     {
         $text = mb_substr($this->text->lines($performance->view(), $performance->display, $performance->number()), 0, self::LENGTH);
         $records = $this->target->records($performance);

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace VividLedger\Rule\Line;
 
 use VividLedger\Record\WaitedSort;
-use VividLedger\Rule\Performance\Performance;
+use VividLedger\Rule\Performance\ActionContext;
 use VividLedger\Rule\Performance\SignOffAsked;
 use VividLedger\Schema\Field;
 use VividLedger\Shape\Context;
@@ -103,7 +103,7 @@ final readonly class AskForSignOff implements AsksSignOff, Line
         return [];
     }
 
-    public function perform(Performance $performance): void
+    public function perform(ActionContext $performance): void
     {
         $placed = $performance->placed;
         // In a save, whoever saves hears of it; a line whose time comes has nobody to tell, and asks all the same.

@@ -6,8 +6,8 @@ namespace VividLedger\Rule\Line;
 
 use VividLedger\People\PersonSlot;
 use VividLedger\People\Who;
+use VividLedger\Rule\Performance\ActionContext;
 use VividLedger\Rule\Performance\Finder;
-use VividLedger\Rule\Performance\Performance;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\RecordType;
 use VividLedger\Shape\Context;
@@ -62,7 +62,7 @@ final readonly class Assign implements FindsPeople, Line, Writes
         return null;
     }
 
-    public function perform(Performance $performance): void
+    public function perform(ActionContext $performance): void
     {
         $found = Finder::find($this->to, $performance);
         if ($found->person === null) {

@@ -10,8 +10,8 @@ use VividLedger\Rule\Call\KeptAnswer;
 use VividLedger\Rule\Call\KeptSlot;
 use VividLedger\Rule\Call\Sent;
 use VividLedger\Rule\Call\SentSlot;
+use VividLedger\Rule\Performance\ActionContext;
 use VividLedger\Rule\Performance\CallMade;
-use VividLedger\Rule\Performance\Performance;
 use VividLedger\Schema\FieldType;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Node;
@@ -77,7 +77,7 @@ final readonly class CallEndpoint implements Calls, Line
         return $this->keeps;
     }
 
-    public function perform(Performance $performance): void
+    public function perform(ActionContext $performance): void
     {
         $payload = [];
         foreach ($this->sent as $sent) {

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace VividLedger\Rule\Line;
 
 use VividLedger\Record\InvalidValue;
-use VividLedger\Rule\Performance\Performance;
+use VividLedger\Rule\Performance\ActionContext;
 use VividLedger\Schema\RecordType;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Editor;
@@ -99,7 +99,7 @@ final readonly class CreateRecord implements Line, Writes
         return $this->type->name;
     }
 
-    public function perform(Performance $performance): void
+    public function perform(ActionContext $performance): void
     {
         $values = [];
         foreach ($this->assignments->all as $assignment) {

@@ -9,11 +9,11 @@ use VividLedger\Shape\Context;
 use VividLedger\Shape\Editor;
 use VividLedger\Shape\Filled;
 use VividLedger\Shape\InKeys;
+use VividLedger\Shape\MultiKeySlot;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Offer;
 use VividLedger\Shape\Scope;
 use VividLedger\Shape\Slot\Length;
-use VividLedger\Shape\Spread;
 use VividLedger\Shape\Typed;
 use VividLedger\Shape\Worded;
 use VividLedger\Shape\WordRole;
@@ -21,7 +21,7 @@ use VividLedger\Time\Unit;
 use VividLedger\Words\Words;
 
 /** So many days ahead, or working days: {"days", "workingDays"}. */
-final readonly class DaysAhead implements Spread, Worded
+final readonly class DaysAhead implements MultiKeySlot, Worded
 {
     use InKeys;
 

@@ -9,7 +9,7 @@ use VividLedger\Rule\Ladder\LadderName;
 use VividLedger\Rule\Ladder\Ladders;
 use VividLedger\Rule\Ladder\Rung;
 use VividLedger\Rule\Ladder\RungAct;
-use VividLedger\Rule\Performance\Performance;
+use VividLedger\Rule\Performance\ActionContext;
 use VividLedger\Schema\RecordType;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Node;
@@ -67,7 +67,7 @@ final readonly class Escalate implements Climbs, Line, Writes
         return null;
     }
 
-    public function perform(Performance $performance): void
+    public function perform(ActionContext $performance): void
     {
         $this->ladder->rung($performance->turn)->climb($performance, count($this->ladder->rungs));
     }

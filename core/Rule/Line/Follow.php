@@ -6,8 +6,8 @@ namespace VividLedger\Rule\Line;
 
 use VividLedger\People\PersonSlot;
 use VividLedger\People\Who;
+use VividLedger\Rule\Performance\ActionContext;
 use VividLedger\Rule\Performance\Finder;
-use VividLedger\Rule\Performance\Performance;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Shape;
@@ -54,7 +54,7 @@ final readonly class Follow implements FindsPeople, Line
         return $read === null ? null : new self($read->the('who', Who::class), ! $read->flag('stop'));
     }
 
-    public function perform(Performance $performance): void
+    public function perform(ActionContext $performance): void
     {
         $found = Finder::find($this->who, $performance);
         if ($found->person === null) {

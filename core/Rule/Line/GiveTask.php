@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace VividLedger\Rule\Line;
 
 use VividLedger\Record\WaitedSort;
-use VividLedger\Rule\Performance\Performance;
+use VividLedger\Rule\Performance\ActionContext;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Kinds;
 use VividLedger\Shape\Node;
@@ -51,7 +51,7 @@ final readonly class GiveTask implements GivesTasks, Line
         return [];
     }
 
-    public function perform(Performance $performance): void
+    public function perform(ActionContext $performance): void
     {
         $this->task->perform($performance);
     }

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace VividLedger\Rule\Line;
 
 use VividLedger\Record\WaitedSort;
-use VividLedger\Rule\Performance\Performance;
+use VividLedger\Rule\Performance\ActionContext;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Shape;
@@ -53,7 +53,7 @@ final readonly class GiveTasks implements GivesTasks, Line
         return [];
     }
 
-    public function perform(Performance $performance): void
+    public function perform(ActionContext $performance): void
     {
         foreach ($this->tasks as $task) {
             $task->perform($performance);

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace VividLedger\Rule\Line;
 
-use VividLedger\Rule\Performance\Performance;
+use VividLedger\Rule\Performance\ActionContext;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Shape;
@@ -24,5 +24,5 @@ interface Line
     public static function read(Context $context, Node $node): ?self;
 
     /** Does it, by telling the performance what is to happen; a line that cannot be done says so there. */
-    public function perform(Performance $performance): void;
+    public function perform(ActionContext $performance): void;
 }

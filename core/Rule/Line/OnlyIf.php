@@ -6,7 +6,7 @@ namespace VividLedger\Rule\Line;
 
 use VividLedger\Condition\ChildrenRead;
 use VividLedger\Condition\Condition;
-use VividLedger\Rule\Performance\Performance;
+use VividLedger\Rule\Performance\ActionContext;
 use VividLedger\Rule\ReadsChildren;
 use VividLedger\Schema\RecordType;
 use VividLedger\Shape\Context;
@@ -58,7 +58,7 @@ final readonly class OnlyIf implements Line, ReadsChildren, Writes
         return [...ChildrenRead::in($this->condition), ...($this->line instanceof ReadsChildren ? $this->line->childrenRead() : [])];
     }
 
-    public function perform(Performance $performance): void
+    public function perform(ActionContext $performance): void
     {
         $finding = $this->condition->explain($performance->view(), $performance->display);
         if ($finding->held) {

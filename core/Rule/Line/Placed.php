@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace VividLedger\Rule\Line;
 
 use VividLedger\Condition\Condition;
-use VividLedger\Rule\Performance\Performance;
+use VividLedger\Rule\Performance\ActionContext;
 use VividLedger\Rule\Timing\Timing;
 use VividLedger\Time\Due;
 
@@ -32,7 +32,7 @@ final readonly class Placed
     ) {
     }
 
-    public function perform(Performance $performance): void
+    public function perform(ActionContext $performance): void
     {
         $performance->facts->startTelling();
         $finding = $this->lapses?->explain($performance->view(), $performance->display);

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace VividLedger\Rule\Line;
 
-use VividLedger\Rule\Performance\Performance;
+use VividLedger\Rule\Performance\ActionContext;
 use VividLedger\Schema\Field;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Gap;
@@ -61,7 +61,7 @@ final readonly class Refuse implements Line, OnlyAtOnce
         return $read === null ? null : new self($read->any('field', Field::class), $read->the('message', Template::class));
     }
 
-    public function perform(Performance $performance): void
+    public function perform(ActionContext $performance): void
     {
         $performance->refuse($this->field, $this->message->render($performance->view(), $performance->display, $performance->number()));
     }

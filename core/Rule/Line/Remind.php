@@ -9,8 +9,8 @@ use VividLedger\Message\Channel;
 use VividLedger\Message\Message;
 use VividLedger\People\PersonSlot;
 use VividLedger\People\Who;
+use VividLedger\Rule\Performance\ActionContext;
 use VividLedger\Rule\Performance\Finder;
-use VividLedger\Rule\Performance\Performance;
 use VividLedger\Rule\Timing\Timings;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Gap;
@@ -64,7 +64,7 @@ final readonly class Remind implements FindsPeople, Line, Reaches
         return $read === null ? null : new self($read->the('to', Who::class), $read->the('text', Template::class));
     }
 
-    public function perform(Performance $performance): void
+    public function perform(ActionContext $performance): void
     {
         $found = Finder::find($this->to, $performance);
         $text = mb_substr($this->text->render($performance->view(), $performance->display, $performance->number()), 0, self::LENGTH);
@@ -72,7 +72,7 @@ final readonly class Remind implements FindsPeople, Line, Reaches
     }
 
     /** Leaves a note for a person; where nobody was found, the entry says so. */
-    public static function tell(Performance $performance, \VividLedger\People\Found $found, string $text): void
+    public static function tell(ActionContext $performance, \VividLedger\People\Found $found, string $text): void
     {
         if ($found->person === null) {
             $performance->failed('The reminder', "there is nobody to remind: {$found->path}");

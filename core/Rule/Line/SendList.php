@@ -11,7 +11,7 @@ use VividLedger\Message\Channel;
 use VividLedger\Message\Message;
 use VividLedger\Record\Display;
 use VividLedger\Rule\Letter\ChannelSlot;
-use VividLedger\Rule\Performance\Performance;
+use VividLedger\Rule\Performance\ActionContext;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\Path;
 use VividLedger\Shape\Context;
@@ -104,7 +104,7 @@ final readonly class SendList implements Line, SentTogether
     }
 
     /** A list is made of many records, so it is never done for one. */
-    public function perform(Performance $performance): void
+    public function perform(ActionContext $performance): void
     {
         $performance->failed('The list', 'it is made of records that a timetable puts together');
     }

@@ -12,7 +12,7 @@ use VividLedger\Rule\Letter\Letter;
 use VividLedger\Rule\Letter\LetterName;
 use VividLedger\Rule\Letter\LetterText;
 use VividLedger\Rule\Letter\WrittenOrKept;
-use VividLedger\Rule\Performance\Performance;
+use VividLedger\Rule\Performance\ActionContext;
 use VividLedger\Rule\Recipient\Recipients;
 use VividLedger\Rule\Recipient\RecipientsSlot;
 use VividLedger\Shape\Context;
@@ -110,7 +110,7 @@ final readonly class SendMessage implements Line, Reaches
     }
 
     /** The message as it would read, whether or not there is somebody to get it. */
-    public function preview(Performance $performance): Message
+    public function preview(ActionContext $performance): Message
     {
         $reached = $this->to->reach($performance, $this->channel);
         $to = $this->channel === Channel::Email ? $reached->addresses : array_slice($reached->addresses, 0, 1);
@@ -124,7 +124,7 @@ final readonly class SendMessage implements Line, Reaches
         );
     }
 
-    public function perform(Performance $performance): void
+    public function perform(ActionContext $performance): void
     {
         $reached = $this->to->reach($performance, $this->channel);
         if ($reached->addresses === []) {
@@ -151,7 +151,8 @@ final readonly class SendMessage implements Line, Reaches
      * @param  list<\VividLedger\Message\Address>  $to
      * @param  list<\VividLedger\Message\Address>  $cc
      */
-    private function rendered(Performance $performance, array $to, array $cc, ?\VividLedger\Message\Address $replyTo, string $path): Message
+    private function rendered(ActionContext $performance, array $to, array $cc, ?\VividLedger\Message\Address $replyTo,
+        string $path): Message
     {
         // A letter to several is written in the language of the first who is not one of us.
         $language = Language::English;

@@ -8,8 +8,8 @@ use VividLedger\Message\Channel;
 use VividLedger\Record\WaitedSort;
 use VividLedger\Rule\Letter\LetterName;
 use VividLedger\Rule\Letter\LetterText;
+use VividLedger\Rule\Performance\ActionContext;
 use VividLedger\Rule\Performance\InSave;
-use VividLedger\Rule\Performance\Performance;
 use VividLedger\Rule\Performance\SlipSent;
 use VividLedger\Rule\Recipient\Recipients;
 use VividLedger\Rule\Recipient\RecipientsSlot;
@@ -128,7 +128,7 @@ final readonly class SendSlip implements Line, Reaches, SendsSlip
         return $this->plan;
     }
 
-    public function reach(Performance $performance): Reach
+    public function reach(ActionContext $performance): Reach
     {
         $mail = $this->to->reach($performance, Channel::Email);
         $text = $this->to->reach($performance, Channel::Sms);
@@ -136,7 +136,7 @@ final readonly class SendSlip implements Line, Reaches, SendsSlip
         return new Reach($mail->addresses[0] ?? null, $text->addresses[0] ?? null, $mail->path);
     }
 
-    public function perform(Performance $performance): void
+    public function perform(ActionContext $performance): void
     {
         $reach = $this->reach($performance);
         $address = $reach->mail ?? $reach->text;

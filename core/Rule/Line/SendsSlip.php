@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace VividLedger\Rule\Line;
 
-use VividLedger\Rule\Performance\Performance;
+use VividLedger\Rule\Performance\ActionContext;
 use VividLedger\Rule\Slip\SlipForm;
 use VividLedger\Slip\Reach;
 use VividLedger\Slip\SlipPlan;
@@ -17,5 +17,5 @@ interface SendsSlip extends Waitable
     public function plan(): SlipPlan;
 
     /** Whom it reaches on the record as it is. */
-    public function reach(Performance $performance): Reach;
+    public function reach(ActionContext $performance): Reach;
 }

@@ -8,18 +8,18 @@ use VividLedger\Condition\ImpliedChoice;
 use VividLedger\Rule\Value\FixedValue;
 use VividLedger\Schema\FieldType;
 use VividLedger\Schema\RecordType;
+use VividLedger\Shape\MultiKeySlot;
 use VividLedger\Shape\OnlyHeard;
 use VividLedger\Shape\Parsed;
 use VividLedger\Shape\Scope;
 use VividLedger\Shape\Slot\OwnField;
-use VividLedger\Shape\Spread;
 use VividLedger\Shape\Typed;
 
 /**
  * A field of a record that this one refers to, with what it is set to, {"on", "set"}: "the status of the customer to active",
  * "the customer status to active", "status to active on the customer", "the customer active".
  */
-final readonly class SetElsewhere implements Spread
+final readonly class SetElsewhere implements MultiKeySlot
 {
     use OnlyHeard;
 

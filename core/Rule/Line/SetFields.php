@@ -7,7 +7,7 @@ namespace VividLedger\Rule\Line;
 use VividLedger\Condition\ConditionSlot;
 use VividLedger\Record\InvalidValue;
 use VividLedger\Record\RefusedValue;
-use VividLedger\Rule\Performance\Performance;
+use VividLedger\Rule\Performance\ActionContext;
 use VividLedger\Rule\ReadsChildren;
 use VividLedger\Rule\Target\Target;
 use VividLedger\Rule\Target\Targets;
@@ -89,7 +89,7 @@ final readonly class SetFields implements Line, ReadsChildren, Writes
         return null;
     }
 
-    public function perform(Performance $performance): void
+    public function perform(ActionContext $performance): void
     {
         $records = $this->target->records($performance);
         if ($records === [] && $this->target->whyNone() !== null) {

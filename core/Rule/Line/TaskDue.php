@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace VividLedger\Rule\Line;
 
 use VividLedger\House\Person;
-use VividLedger\Rule\Performance\Performance;
+use VividLedger\Rule\Performance\ActionContext;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\Path;
 use VividLedger\Shape\Context;
@@ -91,7 +91,7 @@ final readonly class TaskDue
      * @param  ?Person  $assignee  by whose working calendar the time is counted
      * @return ?\DateTimeImmutable null when the date to count from is empty
      */
-    public function at(Performance $performance, ?Person $assignee): ?\DateTimeImmutable
+    public function at(ActionContext $performance, ?Person $assignee): ?\DateTimeImmutable
     {
         $base = $performance->now;
         if ($this->from !== null) {

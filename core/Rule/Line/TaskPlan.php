@@ -8,8 +8,8 @@ use VividLedger\House\Person;
 use VividLedger\People\PersonSlot;
 use VividLedger\People\Who;
 use VividLedger\Record\Record;
+use VividLedger\Rule\Performance\ActionContext;
 use VividLedger\Rule\Performance\Finder;
-use VividLedger\Rule\Performance\Performance;
 use VividLedger\Schema\Path;
 use VividLedger\Shape\Filled;
 use VividLedger\Shape\Gap;
@@ -115,7 +115,7 @@ final readonly class TaskPlan
         );
     }
 
-    public function perform(Performance $performance): void
+    public function perform(ActionContext $performance): void
     {
         $found = Finder::find($this->to, $performance);
         $title = $this->title->render($performance->view(), $performance->display, $performance->number());
@@ -142,7 +142,7 @@ final readonly class TaskPlan
     }
 
     /** @return array{?\DateTimeImmutable, string} when the task falls due, and why it has no date although it was to have one */
-    private function due(Performance $performance, ?Person $person): array
+    private function due(ActionContext $performance, ?Person $person): array
     {
         try {
             $due = $this->due?->at($performance, $person);

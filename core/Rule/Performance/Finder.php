@@ -14,7 +14,7 @@ use VividLedger\People\Who;
  */
 final class Finder
 {
-    public static function find(Who $expression, Performance $performance): Found
+    public static function find(Who $expression, ActionContext $performance): Found
     {
         $found = $expression->find($performance->view());
         if ($found->person !== null && $found->person->isAtWork()) {

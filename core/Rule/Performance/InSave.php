@@ -11,7 +11,7 @@ use VividLedger\Slip\SlipWay;
 /** A slip is passed on while its line is done: nobody could be reached, so the record is set to the next at once. */
 final readonly class InSave implements SlipWay
 {
-    public function __construct(private SendsSlip $line, private Performance $performance)
+    public function __construct(private SendsSlip $line, private ActionContext $performance)
     {
     }
 

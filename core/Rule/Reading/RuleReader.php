@@ -21,13 +21,13 @@ use VividLedger\Schema\Schema;
 use VividLedger\Shape\Asked;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Editor;
+use VividLedger\Shape\KeyTracker;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Offer;
 use VividLedger\Shape\Part;
 use VividLedger\Shape\Problem;
-use VividLedger\Shape\Reads;
+use VividLedger\Shape\ReadingResult;
 use VividLedger\Shape\Row;
-use VividLedger\Shape\Sheet;
 use VividLedger\Shape\Word;
 use VividLedger\Shape\WordRole;
 use VividLedger\Words\Words;
@@ -62,7 +62,7 @@ final readonly class RuleReader
      */
     public function strictly(array $file, int $id = 0, int $page = 0, string $eitherOr = ''): RulePage
     {
-        $reads = new Reads;
+        $reads = new KeyTracker;
         $read = $this->from(new Node($file, '', $reads), $id, $page, $eitherOr, null);
         $unknown = $reads->unknown($file, $read->problems);
 
@@ -89,7 +89,7 @@ final readonly class RuleReader
                 null,
             );
         }
-        $sheet = new Sheet($asked);
+        $sheet = new ReadingResult($asked);
         $context = new Context($this->schema, $this->directory, $type, $this->zone, $sheet);
         $format = $root->child('format');
         if (! $format->isMissing() && $format->raw !== self::FORMAT) {

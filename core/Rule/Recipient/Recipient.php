@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace VividLedger\Rule\Recipient;
 
 use VividLedger\Message\Channel;
-use VividLedger\Rule\Performance\Performance;
+use VividLedger\Rule\Performance\ActionContext;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Offer;
@@ -25,5 +25,5 @@ interface Recipient
     /** @return list<Offer> */
     public static function offers(Context $context): array;
 
-    public function reach(Performance $performance, Channel $channel): Reached;
+    public function reach(ActionContext $performance, Channel $channel): Reached;
 }

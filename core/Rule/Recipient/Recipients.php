@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace VividLedger\Rule\Recipient;
 
 use VividLedger\Message\Channel;
-use VividLedger\Rule\Performance\Performance;
+use VividLedger\Rule\Performance\ActionContext;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Editor;
 use VividLedger\Shape\Kinds;
@@ -74,7 +74,7 @@ final readonly class Recipients
         return $this->all === [];
     }
 
-    public function reach(Performance $performance, Channel $channel): Reached
+    public function reach(ActionContext $performance, Channel $channel): Reached
     {
         $addresses = [];
         $paths = [];

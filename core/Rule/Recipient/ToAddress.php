@@ -6,7 +6,7 @@ namespace VividLedger\Rule\Recipient;
 
 use VividLedger\Message\Address;
 use VividLedger\Message\Channel;
-use VividLedger\Rule\Performance\Performance;
+use VividLedger\Rule\Performance\ActionContext;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Editor;
 use VividLedger\Shape\Node;
@@ -50,7 +50,7 @@ final readonly class ToAddress implements Recipient
         return [new Offer('an address…', ['kind' => self::kind(), 'address' => ''], 'Anybody')];
     }
 
-    public function reach(Performance $performance, Channel $channel): Reached
+    public function reach(ActionContext $performance, Channel $channel): Reached
     {
         $fits = match ($channel) {
             Channel::Email => str_contains($this->address, '@'),

@@ -8,7 +8,7 @@ use VividLedger\Message\Address;
 use VividLedger\Message\Channel;
 use VividLedger\Record\Language;
 use VividLedger\Record\Record;
-use VividLedger\Rule\Performance\Performance;
+use VividLedger\Rule\Performance\ActionContext;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
 use VividLedger\Schema\Path;
@@ -67,7 +67,7 @@ final readonly class ToContact implements Recipient
         return $offers;
     }
 
-    public function reach(Performance $performance, Channel $channel): Reached
+    public function reach(ActionContext $performance, Channel $channel): Reached
     {
         $label = $this->path->label();
         $value = $performance->view()->value($this->path);

@@ -7,7 +7,7 @@ namespace VividLedger\Rule\Recipient;
 use VividLedger\Facts\SignOffSeen;
 use VividLedger\Message\Channel;
 use VividLedger\Record\WaitedSort;
-use VividLedger\Rule\Performance\Performance;
+use VividLedger\Rule\Performance\ActionContext;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Offer;
@@ -54,7 +54,7 @@ final readonly class ToDeciders implements Recipient
         }, array_values(self::WHO));
     }
 
-    public function reach(Performance $performance, Channel $channel): Reached
+    public function reach(ActionContext $performance, Channel $channel): Reached
     {
         $seen = $performance->facts->signOffOn($performance->record->type, $performance->record->id);
         $addresses = [];

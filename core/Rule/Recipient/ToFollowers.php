@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace VividLedger\Rule\Recipient;
 
 use VividLedger\Message\Channel;
-use VividLedger\Rule\Performance\Performance;
+use VividLedger\Rule\Performance\ActionContext;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Offer;
@@ -41,7 +41,7 @@ final readonly class ToFollowers implements Recipient
         return [new Offer($context->said(self::shape(), $all), $all, 'From the record')];
     }
 
-    public function reach(Performance $performance, Channel $channel): Reached
+    public function reach(ActionContext $performance, Channel $channel): Reached
     {
         $addresses = [];
         foreach ($performance->facts->followers($performance->record->type, $performance->record->id) as $id) {

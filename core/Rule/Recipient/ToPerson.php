@@ -10,8 +10,8 @@ use VividLedger\Message\Channel;
 use VividLedger\People\PersonExpressions;
 use VividLedger\People\PersonSlot;
 use VividLedger\People\Who;
+use VividLedger\Rule\Performance\ActionContext;
 use VividLedger\Rule\Performance\Finder;
-use VividLedger\Rule\Performance\Performance;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Offer;
@@ -52,7 +52,7 @@ final readonly class ToPerson implements Recipient
         ), PersonExpressions::offers($context));
     }
 
-    public function reach(Performance $performance, Channel $channel): Reached
+    public function reach(ActionContext $performance, Channel $channel): Reached
     {
         $found = Finder::find($this->person, $performance);
         $address = $found->person === null ? null : self::address($found->person, $channel);

@@ -6,7 +6,7 @@ namespace VividLedger\Rule\Recipient;
 
 use VividLedger\Message\Channel;
 use VividLedger\People\TeamName;
-use VividLedger\Rule\Performance\Performance;
+use VividLedger\Rule\Performance\ActionContext;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Offer;
@@ -48,7 +48,7 @@ final readonly class ToTeam implements Recipient
         }, $context->directory->teams());
     }
 
-    public function reach(Performance $performance, Channel $channel): Reached
+    public function reach(ActionContext $performance, Channel $channel): Reached
     {
         $addresses = [];
         foreach ($performance->facts->team($this->team) as $person) {

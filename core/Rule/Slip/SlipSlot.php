@@ -10,11 +10,11 @@ use VividLedger\Shape\Context;
 use VividLedger\Shape\Editor;
 use VividLedger\Shape\Filled;
 use VividLedger\Shape\InKeys;
+use VividLedger\Shape\MultiKeySlot;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Offer;
 use VividLedger\Shape\Scope;
 use VividLedger\Shape\Slot\Quoted;
-use VividLedger\Shape\Spread;
 use VividLedger\Shape\Typed;
 use VividLedger\Shape\Worded;
 use VividLedger\Shape\WordRole;
@@ -23,7 +23,7 @@ use VividLedger\Slip\QuestionsSlot;
 use VividLedger\Words\Words;
 
 /** A slip as the page shows it: a kept one by its name, {"slip"}, or one of its own, {"subject", "body", "asks"}. */
-final readonly class SlipSlot implements Spread, Worded
+final readonly class SlipSlot implements MultiKeySlot, Worded
 {
     use InKeys;
 

@@ -7,7 +7,7 @@ namespace VividLedger\Rule\Target;
 use VividLedger\Condition\ChildrenRead;
 use VividLedger\Facts\Children;
 use VividLedger\Facts\Total;
-use VividLedger\Rule\Performance\Performance;
+use VividLedger\Rule\Performance\ActionContext;
 use VividLedger\Schema\RecordType;
 
 /** Every record that refers to this one and meets the conditions. */
@@ -25,7 +25,7 @@ final readonly class ChildRecords implements Target
         return $this->type;
     }
 
-    public function records(Performance $performance): array
+    public function records(ActionContext $performance): array
     {
         $records = [];
         $children = $performance->facts->children($this->children, $performance->record->id, self::MOST);

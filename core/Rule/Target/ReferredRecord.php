@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace VividLedger\Rule\Target;
 
-use VividLedger\Rule\Performance\Performance;
+use VividLedger\Rule\Performance\ActionContext;
 use VividLedger\Schema\Path;
 use VividLedger\Schema\RecordType;
 
@@ -20,7 +20,7 @@ final readonly class ReferredRecord implements Target
         return $this->type;
     }
 
-    public function records(Performance $performance): array
+    public function records(ActionContext $performance): array
     {
         $id = $performance->view()->value($this->path);
         $record = is_int($id) ? $performance->facts->record($this->type->name, $id) : null;

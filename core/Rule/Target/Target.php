@@ -6,7 +6,7 @@ namespace VividLedger\Rule\Target;
 
 use VividLedger\Condition\ChildrenRead;
 use VividLedger\Record\Record;
-use VividLedger\Rule\Performance\Performance;
+use VividLedger\Rule\Performance\ActionContext;
 use VividLedger\Schema\RecordType;
 
 /** On which records a line sets fields. */
@@ -18,7 +18,7 @@ interface Target
     public function isOwn(): bool;
 
     /** @return list<Record> as they stand now, kept from being changed by others */
-    public function records(Performance $performance): array;
+    public function records(ActionContext $performance): array;
 
     /** @return list<ChildrenRead> the children it goes through to find them */
     public function childrenRead(): array;

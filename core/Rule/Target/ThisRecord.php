@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace VividLedger\Rule\Target;
 
-use VividLedger\Rule\Performance\Performance;
+use VividLedger\Rule\Performance\ActionContext;
 use VividLedger\Schema\RecordType;
 
 /** The record the rule fires on. */
@@ -19,7 +19,7 @@ final readonly class ThisRecord implements Target
         return $this->type;
     }
 
-    public function records(Performance $performance): array
+    public function records(ActionContext $performance): array
     {
         return [$performance->record];
     }

@@ -5,13 +5,13 @@ declare(strict_types=1);
 namespace VividLedger\Rule\Trigger;
 
 use VividLedger\Condition\ImpliedChoice;
+use VividLedger\Shape\MultiKeySlot;
 use VividLedger\Shape\OnlyHeard;
 use VividLedger\Shape\Scope;
-use VividLedger\Shape\Spread;
 use VividLedger\Shape\Typed;
 
 /** A choice that is reached, or left, by its label alone: "when a quote is won" watches the stage. */
-final readonly class ReachedChoice implements Spread
+final readonly class ReachedChoice implements MultiKeySlot
 {
     use OnlyHeard;
 

@@ -5,13 +5,13 @@ declare(strict_types=1);
 namespace VividLedger\Rule\Trigger;
 
 use VividLedger\Rule\Value\ChoiceVerb;
+use VividLedger\Shape\MultiKeySlot;
 use VividLedger\Shape\OnlyHeard;
 use VividLedger\Shape\Scope;
-use VividLedger\Shape\Spread;
 use VividLedger\Shape\Typed;
 
 /** A choice that somebody reaches by a deed: "somebody closes a ticket" watches the status. */
-final readonly class ReachedDeed implements Spread
+final readonly class ReachedDeed implements MultiKeySlot
 {
     use OnlyHeard;
 

@@ -5,13 +5,13 @@ declare(strict_types=1);
 namespace VividLedger\Rule\Trigger;
 
 use VividLedger\Shape\InKeys;
+use VividLedger\Shape\MultiKeySlot;
 use VividLedger\Shape\Parsed;
 use VividLedger\Shape\Scope;
-use VividLedger\Shape\Spread;
 use VividLedger\Shape\Typed;
 
 /** The records a rule is about, as its first words name them: "a Ticket". Which type that is stands elsewhere in the file. */
-final readonly class Subject implements Spread
+final readonly class Subject implements MultiKeySlot
 {
     use InKeys;
 

@@ -8,9 +8,9 @@ use VividLedger\Shape\Context;
 use VividLedger\Shape\Editor;
 use VividLedger\Shape\Filled;
 use VividLedger\Shape\InKeys;
+use VividLedger\Shape\MultiKeySlot;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Scope;
-use VividLedger\Shape\Spread;
 use VividLedger\Shape\Typed;
 use VividLedger\Shape\Worded;
 use VividLedger\Shape\WordRole;
@@ -18,7 +18,7 @@ use VividLedger\Time\InvalidTimetable;
 use VividLedger\Time\Timetable;
 
 /** The rounds of a timetable as one word of the page: its recurrence, time of day, first day and whether it keeps to working days. */
-final readonly class TimetableShown implements Spread, Worded
+final readonly class TimetableShown implements MultiKeySlot, Worded
 {
     use InKeys;
 

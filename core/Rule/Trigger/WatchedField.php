@@ -5,15 +5,15 @@ declare(strict_types=1);
 namespace VividLedger\Rule\Trigger;
 
 use VividLedger\Schema\Field;
+use VividLedger\Shape\MultiKeySlot;
 use VividLedger\Shape\OnlyHeard;
 use VividLedger\Shape\Parsed;
 use VividLedger\Shape\Scope;
 use VividLedger\Shape\Slot\OwnField;
-use VividLedger\Shape\Spread;
 use VividLedger\Shape\Typed;
 
 /** The one field that is watched, {"fields"}: "the status", "the status of a ticket". */
-final readonly class WatchedField implements Spread
+final readonly class WatchedField implements MultiKeySlot
 {
     use OnlyHeard;
 

@@ -7,7 +7,7 @@ namespace VividLedger\Rule\Value;
 use VividLedger\Record\InvalidValue;
 use VividLedger\Record\Record;
 use VividLedger\Record\Value;
-use VividLedger\Rule\Performance\Performance;
+use VividLedger\Rule\Performance\ActionContext;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
 use VividLedger\Shape\Context;
@@ -64,7 +64,7 @@ final readonly class AppendedLine implements AssignedValue
         return $read === null ? null : new self($read->the('text', Template::class));
     }
 
-    public function for(Field $field, Performance $performance, ?Record $target): string|int|bool|null
+    public function for(Field $field, ActionContext $performance, ?Record $target): string|int|bool|null
     {
         $line = $this->text->render($performance->view(), $performance->display, $performance->number());
         $before = $target?->value($field->name);

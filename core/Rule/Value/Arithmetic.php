@@ -10,7 +10,7 @@ use VividLedger\Record\InvalidValue;
 use VividLedger\Record\Record;
 use VividLedger\Record\RefusedValue;
 use VividLedger\Record\Value;
-use VividLedger\Rule\Performance\Performance;
+use VividLedger\Rule\Performance\ActionContext;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\Path;
 use VividLedger\Shape\Context;
@@ -94,7 +94,7 @@ abstract readonly class Arithmetic implements AssignedValue
         return new static($amount instanceof Path ? $amount : $read->text('amount'), $refuses);
     }
 
-    public function for(Field $field, Performance $performance, ?Record $target): ?string
+    public function for(Field $field, ActionContext $performance, ?Record $target): ?string
     {
         $amount = $this->amount instanceof Path ? $performance->view()->value($this->amount) : $this->amount;
         if (! is_string($amount)) {

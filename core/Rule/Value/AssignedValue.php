@@ -7,7 +7,7 @@ namespace VividLedger\Rule\Value;
 use VividLedger\Record\InvalidValue;
 use VividLedger\Record\Record;
 use VividLedger\Record\RefusedValue;
-use VividLedger\Rule\Performance\Performance;
+use VividLedger\Rule\Performance\ActionContext;
 use VividLedger\Schema\Field;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Editor;
@@ -48,5 +48,5 @@ interface AssignedValue
      * @throws InvalidValue when the record at hand has no value that the field takes
      * @throws RefusedValue when the save is to be refused
      */
-    public function for(Field $field, Performance $performance, ?Record $target): string|int|bool|null;
+    public function for(Field $field, ActionContext $performance, ?Record $target): string|int|bool|null;
 }

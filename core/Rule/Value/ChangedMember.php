@@ -8,7 +8,7 @@ use VividLedger\Record\InvalidValue;
 use VividLedger\Record\Members;
 use VividLedger\Record\Record;
 use VividLedger\Record\Value;
-use VividLedger\Rule\Performance\Performance;
+use VividLedger\Rule\Performance\ActionContext;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
 use VividLedger\Shape\Context;
@@ -69,7 +69,7 @@ abstract readonly class ChangedMember implements AssignedValue
         return $read === null ? null : new static($read->text('member'));
     }
 
-    public function for(Field $field, Performance $performance, ?Record $target): ?string
+    public function for(Field $field, ActionContext $performance, ?Record $target): ?string
     {
         $members = $this->changed(Members::of($target?->value($field->name)), $this->member);
         $value = Value::of($field, $members);

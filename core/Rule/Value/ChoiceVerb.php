@@ -5,14 +5,14 @@ declare(strict_types=1);
 namespace VividLedger\Rule\Value;
 
 use VividLedger\Schema\FieldType;
+use VividLedger\Shape\MultiKeySlot;
 use VividLedger\Shape\OnlyHeard;
 use VividLedger\Shape\Parsed;
 use VividLedger\Shape\Scope;
-use VividLedger\Shape\Spread;
 use VividLedger\Shape\Typed;
 
 /** A choice by the deed that leads to it, {"field", "value"}: to close a ticket is to set its status to Closed. */
-final readonly class ChoiceVerb implements Spread
+final readonly class ChoiceVerb implements MultiKeySlot
 {
     use OnlyHeard;
 

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace VividLedger\Rule\Value;
 
 use VividLedger\Record\Record;
-use VividLedger\Rule\Performance\Performance;
+use VividLedger\Rule\Performance\ActionContext;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
 use VividLedger\Shape\Context;
@@ -53,7 +53,7 @@ final readonly class Cleared implements AssignedValue, Known
         return new self;
     }
 
-    public function for(Field $field, Performance $performance, ?Record $target): null
+    public function for(Field $field, ActionContext $performance, ?Record $target): null
     {
         return null;
     }

@@ -7,7 +7,7 @@ namespace VividLedger\Rule\Value;
 use VividLedger\Record\InvalidValue;
 use VividLedger\Record\Record;
 use VividLedger\Record\Value;
-use VividLedger\Rule\Performance\Performance;
+use VividLedger\Rule\Performance\ActionContext;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\Path;
 use VividLedger\Shape\Context;
@@ -63,7 +63,7 @@ final readonly class CopiedValue implements AssignedValue
         return $read === null ? null : new self($read->the('from', Path::class));
     }
 
-    public function for(Field $field, Performance $performance, ?Record $target): string|int|bool|null
+    public function for(Field $field, ActionContext $performance, ?Record $target): string|int|bool|null
     {
         $value = Value::of($field, $performance->view()->value($this->path));
         if ($value === null && $field->required) {

@@ -6,7 +6,7 @@ namespace VividLedger\Rule\Value;
 
 use VividLedger\Condition\ImpliedChoice;
 use VividLedger\Record\Record;
-use VividLedger\Rule\Performance\Performance;
+use VividLedger\Rule\Performance\ActionContext;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
 use VividLedger\Shape\Context;
@@ -69,7 +69,7 @@ final readonly class FixedValue implements AssignedValue, Known
         return $value === null ? null : new self($value);
     }
 
-    public function for(Field $field, Performance $performance, ?Record $target): string|int|bool
+    public function for(Field $field, ActionContext $performance, ?Record $target): string|int|bool
     {
         return $this->value;
     }

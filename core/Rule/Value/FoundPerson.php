@@ -10,7 +10,7 @@ use VividLedger\People\PersonSlot;
 use VividLedger\People\Who;
 use VividLedger\Record\InvalidValue;
 use VividLedger\Record\Record;
-use VividLedger\Rule\Performance\Performance;
+use VividLedger\Rule\Performance\ActionContext;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
 use VividLedger\Shape\Context;
@@ -78,7 +78,7 @@ final readonly class FoundPerson implements AssignedValue
         return new self($expression);
     }
 
-    public function for(Field $field, Performance $performance, ?Record $target): int
+    public function for(Field $field, ActionContext $performance, ?Record $target): int
     {
         $found = $this->expression->find($performance->view());
 

@@ -6,14 +6,14 @@ namespace VividLedger\Rule\Value;
 
 use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
+use VividLedger\Shape\MultiKeySlot;
 use VividLedger\Shape\OnlyHeard;
 use VividLedger\Shape\Parsed;
 use VividLedger\Shape\Scope;
-use VividLedger\Shape\Spread;
 use VividLedger\Shape\Typed;
 
 /** The field that is meant without being said: each of the record’s own that fits is a reading. */
-final readonly class ImpliedField implements Spread
+final readonly class ImpliedField implements MultiKeySlot
 {
     use OnlyHeard;
 

@@ -6,7 +6,7 @@ namespace VividLedger\Rule\Value;
 
 use VividLedger\Record\InvalidValue;
 use VividLedger\Record\Record;
-use VividLedger\Rule\Performance\Performance;
+use VividLedger\Rule\Performance\ActionContext;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
 use VividLedger\Schema\RecordType;
@@ -82,7 +82,7 @@ final readonly class MadeOne implements AssignedValue
         return new self($name);
     }
 
-    public function for(Field $field, Performance $performance, ?Record $target): int
+    public function for(Field $field, ActionContext $performance, ?Record $target): int
     {
         return $performance->made[$this->name]->id ?? throw new InvalidValue(
             'no_value',

@@ -8,7 +8,7 @@ use VividLedger\Condition\FormulaSlot;
 use VividLedger\Formula\Formula;
 use VividLedger\Record\InvalidValue;
 use VividLedger\Record\Record;
-use VividLedger\Rule\Performance\Performance;
+use VividLedger\Rule\Performance\ActionContext;
 use VividLedger\Schema\Field;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Editor;
@@ -70,7 +70,7 @@ final readonly class Reckoned implements AssignedValue
             );
     }
 
-    public function for(Field $field, Performance $performance, ?Record $target): string|int|bool|null
+    public function for(Field $field, ActionContext $performance, ?Record $target): string|int|bool|null
     {
         $value = $this->formula->value($performance->view(), $field);
         if ($value === null && $field->required) {

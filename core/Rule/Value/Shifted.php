@@ -7,7 +7,7 @@ namespace VividLedger\Rule\Value;
 use VividLedger\Record\InvalidValue;
 use VividLedger\Record\Record;
 use VividLedger\Record\Value;
-use VividLedger\Rule\Performance\Performance;
+use VividLedger\Rule\Performance\ActionContext;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
 use VividLedger\Schema\Path;
@@ -110,7 +110,7 @@ final readonly class Shifted implements AssignedValue
         return new self($amount, $path, $from === 'now');
     }
 
-    public function for(Field $field, Performance $performance, ?Record $target): string
+    public function for(Field $field, ActionContext $performance, ?Record $target): string
     {
         if ($this->fromNow) {
             $base = Value::instantText($performance->now);

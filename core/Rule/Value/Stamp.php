@@ -6,7 +6,7 @@ namespace VividLedger\Rule\Value;
 
 use VividLedger\Record\Record;
 use VividLedger\Record\Value;
-use VividLedger\Rule\Performance\Performance;
+use VividLedger\Rule\Performance\ActionContext;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
 use VividLedger\Shape\Context;
@@ -55,7 +55,7 @@ final readonly class Stamp implements AssignedValue
         return new self;
     }
 
-    public function for(Field $field, Performance $performance, ?Record $target): string
+    public function for(Field $field, ActionContext $performance, ?Record $target): string
     {
         return $field->type === FieldType::Date
             ? $performance->now->setTimezone($performance->zone)->format('Y-m-d')

@@ -6,13 +6,13 @@ namespace VividLedger\Rule\Value;
 
 use VividLedger\Schema\FieldType;
 use VividLedger\Shape\InKeys;
+use VividLedger\Shape\MultiKeySlot;
 use VividLedger\Shape\Parsed;
 use VividLedger\Shape\Scope;
-use VividLedger\Shape\Spread;
 use VividLedger\Shape\Typed;
 
 /** The moment at hand: "today" for a date, "now" for a moment. */
-final readonly class StampWord implements Spread
+final readonly class StampWord implements MultiKeySlot
 {
     use InKeys;
 

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace VividLedger\Rule\Value;
 
 use VividLedger\Record\Record;
-use VividLedger\Rule\Performance\Performance;
+use VividLedger\Rule\Performance\ActionContext;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
 use VividLedger\Shape\Context;
@@ -56,7 +56,7 @@ final readonly class ThisOne implements AssignedValue
         );
     }
 
-    public function for(Field $field, Performance $performance, ?Record $target): int
+    public function for(Field $field, ActionContext $performance, ?Record $target): int
     {
         return $performance->record->id;
     }

@@ -7,7 +7,7 @@ namespace VividLedger\Rule\Value;
 use VividLedger\Record\InvalidValue;
 use VividLedger\Record\Record;
 use VividLedger\Record\Value;
-use VividLedger\Rule\Performance\Performance;
+use VividLedger\Rule\Performance\ActionContext;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
 use VividLedger\Shape\Context;
@@ -62,7 +62,7 @@ final readonly class WrittenText implements AssignedValue
         return $read === null ? null : new self($read->the('text', Template::class));
     }
 
-    public function for(Field $field, Performance $performance, ?Record $target): string
+    public function for(Field $field, ActionContext $performance, ?Record $target): string
     {
         $text = mb_substr($this->text->render($performance->view(), $performance->display, $performance->number()), 0, $field->maxLength);
         $value = Value::of($field, $text);

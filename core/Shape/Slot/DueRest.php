@@ -8,10 +8,10 @@ use VividLedger\Shape\Context;
 use VividLedger\Shape\Filled;
 use VividLedger\Shape\InKeys;
 use VividLedger\Shape\Json;
+use VividLedger\Shape\MultiKeySlot;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Parsed;
 use VividLedger\Shape\Scope;
-use VividLedger\Shape\Spread;
 use VividLedger\Shape\TimeForm;
 use VividLedger\Shape\TimeReader;
 use VividLedger\Shape\Typed;
@@ -21,7 +21,7 @@ use VividLedger\Time\Due;
 use VividLedger\Time\Roll;
 
 /** What stands behind an amount of time, {"time", "roll", "clock"}: "at 09:00, or the next working day, by the owner’s clock". */
-final readonly class DueRest implements Spread, Worded
+final readonly class DueRest implements MultiKeySlot, Worded
 {
     use InKeys;
 

@@ -7,10 +7,10 @@ namespace VividLedger\Shape\Slot;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Filled;
 use VividLedger\Shape\InKeys;
+use VividLedger\Shape\MultiKeySlot;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Parsed;
 use VividLedger\Shape\Scope;
-use VividLedger\Shape\Spread;
 use VividLedger\Shape\TimeForm;
 use VividLedger\Shape\TimeReader;
 use VividLedger\Shape\Typed;
@@ -20,7 +20,7 @@ use VividLedger\Time\Due;
 use VividLedger\Time\Unit;
 
 /** How far from a date, {"amount", "unit"}: "2 days before", "1 week after", "on". */
-final readonly class Far implements Spread, Worded
+final readonly class Far implements MultiKeySlot, Worded
 {
     use InKeys;
 

@@ -4,15 +4,15 @@ declare(strict_types=1);
 
 namespace VividLedger\Shape\Slot;
 
+use VividLedger\Shape\MultiKeySlot;
 use VividLedger\Shape\Scope;
 use VividLedger\Shape\Slot;
-use VividLedger\Shape\Spread;
 use VividLedger\Shape\Typed;
 
 /** What another slot spreads over keys, as an object of its own. */
 final readonly class InObject implements Slot
 {
-    public function __construct(private Spread $slot)
+    public function __construct(private MultiKeySlot $slot)
     {
     }
 

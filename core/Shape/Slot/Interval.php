@@ -5,13 +5,13 @@ declare(strict_types=1);
 namespace VividLedger\Shape\Slot;
 
 use VividLedger\Shape\InKeys;
+use VividLedger\Shape\MultiKeySlot;
 use VividLedger\Shape\Parsed;
 use VividLedger\Shape\Scope;
-use VividLedger\Shape\Spread;
 use VividLedger\Shape\Typed;
 
 /** How long lies between one time and the next: "2 days at 09:00", "day", "other day", "second week". */
-final readonly class Interval implements Spread
+final readonly class Interval implements MultiKeySlot
 {
     use InKeys;
 

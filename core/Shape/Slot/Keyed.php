@@ -5,14 +5,14 @@ declare(strict_types=1);
 namespace VividLedger\Shape\Slot;
 
 use VividLedger\Shape\InKeys;
+use VividLedger\Shape\MultiKeySlot;
 use VividLedger\Shape\Parsed;
 use VividLedger\Shape\Scope;
 use VividLedger\Shape\Slot;
-use VividLedger\Shape\Spread;
 use VividLedger\Shape\Typed;
 
 /** A slot that stands under another name in a sentence than in the file. */
-final readonly class Keyed implements Spread
+final readonly class Keyed implements MultiKeySlot
 {
     use InKeys;
 

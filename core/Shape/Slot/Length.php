@@ -5,14 +5,14 @@ declare(strict_types=1);
 namespace VividLedger\Shape\Slot;
 
 use VividLedger\Shape\InKeys;
+use VividLedger\Shape\MultiKeySlot;
 use VividLedger\Shape\Parsed;
 use VividLedger\Shape\Scope;
-use VividLedger\Shape\Spread;
 use VividLedger\Shape\Typed;
 use VividLedger\Time\Unit;
 
 /** A length of time, {"amount", "unit"}: "3 working days", "2h", "a week", "two hours". */
-final readonly class Length implements Spread
+final readonly class Length implements MultiKeySlot
 {
     use InKeys;
 

@@ -4,14 +4,14 @@ declare(strict_types=1);
 
 namespace VividLedger\Shape\Slot;
 
+use VividLedger\Shape\MultiKeySlot;
 use VividLedger\Shape\OnlyHeard;
 use VividLedger\Shape\Parsed;
 use VividLedger\Shape\Scope;
-use VividLedger\Shape\Spread;
 use VividLedger\Shape\Typed;
 
 /** The date that has passed when a record is "overdue": the one called Due. */
-final readonly class Overdue implements Spread
+final readonly class Overdue implements MultiKeySlot
 {
     use OnlyHeard;
 

@@ -5,12 +5,12 @@ declare(strict_types=1);
 namespace VividLedger\Shape\Slot;
 
 use VividLedger\Shape\InKeys;
+use VividLedger\Shape\MultiKeySlot;
 use VividLedger\Shape\Scope;
-use VividLedger\Shape\Spread;
 use VividLedger\Shape\Typed;
 
 /** A length of time before or after something, as a number with that sign. */
-final readonly class SignedLength implements Spread
+final readonly class SignedLength implements MultiKeySlot
 {
     use InKeys;
 

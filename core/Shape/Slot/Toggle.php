@@ -7,17 +7,17 @@ namespace VividLedger\Shape\Slot;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Filled;
 use VividLedger\Shape\InKeys;
+use VividLedger\Shape\MultiKeySlot;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Offer;
 use VividLedger\Shape\Parsed;
 use VividLedger\Shape\Scope;
-use VividLedger\Shape\Spread;
 use VividLedger\Shape\Typed;
 use VividLedger\Shape\Worded;
 use VividLedger\Shape\WordRole;
 
 /** Something that is so, or is not: each has words of its own, and only what is so stands in the file. */
-final readonly class Toggle implements Spread, Worded
+final readonly class Toggle implements MultiKeySlot, Worded
 {
     use InKeys;
 

@@ -7,10 +7,10 @@ namespace VividLedger\Shape\Slot;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Filled;
 use VividLedger\Shape\InKeys;
+use VividLedger\Shape\MultiKeySlot;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Parsed;
 use VividLedger\Shape\Scope;
-use VividLedger\Shape\Spread;
 use VividLedger\Shape\TimeForm;
 use VividLedger\Shape\TimeReader;
 use VividLedger\Shape\Typed;
@@ -20,7 +20,7 @@ use VividLedger\Time\Due;
 use VividLedger\Words\Words;
 
 /** A length of time with what stands behind it: "2 working days at 09:00". */
-final readonly class Wait implements Spread, Worded
+final readonly class Wait implements MultiKeySlot, Worded
 {
     use InKeys;
 

@@ -7,7 +7,7 @@ namespace Tests\App\Access;
 use App\Models\Access\StoredRole;
 use App\Models\Access\TokenScope;
 use App\Models\People\Person;
-use App\Store\Access\InSight;
+use App\Store\Access\AccessScope;
 use App\Store\Outbound\LetterLinks;
 use App\Work\Outbound\NoticeLetters;
 use App\Work\Timing\LineWorker;
@@ -62,7 +62,7 @@ final class HiddenMarksTest extends AppTestCase
         $lena->update(['role' => 'marked', 'notice_ways' => ['note' => 'letter', 'task' => 'letter', 'mention' => 'letter'],
             'notices_since' => '2026-11-24 00:00:00']);
         $this->plant();
-        self::assertFalse($this->app->make(InSight::class)->of($lena)->isEverything());
+        self::assertFalse($this->app->make(AccessScope::class)->of($lena)->isEverything());
         $seesContacts = isset($role['reaches']['contact']);
         $seesOthers = $role['reaches']['customer']['read'] === 'all';
         $marks = ['XMARKFIELD', '98765432', ...$seesContacts ? [] : ['XMARKCONTACT'], ...$seesOthers ? [] : ['XMARKOUT']];

@@ -10,7 +10,7 @@ use App\Models\Slips\SlipTurnRow;
 use App\Store\Access\PersonLinks;
 use App\Store\Outbound\LetterLinks;
 use App\Store\Slips\SlipLink;
-use App\Work\Inbound\MailDoor;
+use App\Work\Inbound\InboundMail;
 use App\Work\Inbound\ReplyAddress;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Log;
@@ -132,7 +132,7 @@ final class SecretsTest extends SignOffTestCase
             .' and ledger+'.$decide.'@larkmoss.example and https://x.example/unsubscribe/'.$secrets['a link against chases']
             .' and ledger+'.$secrets['the address for answers'].'@larkmoss.example';
         $thanks = StoredMessage::query()->where('subject', 'Thanks')->firstOrFail();
-        $this->app->make(MailDoor::class)->take(implode("\r\n", [
+        $this->app->make(InboundMail::class)->take(implode("\r\n", [
             'Message-ID: <q@brine.example>', 'From: Marit <marit@brine.example>', 'To: '.ReplyAddress::of($thanks),
             "Subject: Re: {$quoted}",
             'MIME-Version: 1.0', 'Content-Type: multipart/mixed; boundary="b"', '', '--b', 'Content-Type: text/plain', '', $quoted, '--b',

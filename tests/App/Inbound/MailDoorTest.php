@@ -7,7 +7,7 @@ namespace Tests\App\Inbound;
 use App\Models\Inbound\IncomingMail;
 use App\Models\Outbound\AddressMark;
 use App\Models\Outbound\StoredMessage;
-use App\Work\Inbound\MailDoor;
+use App\Work\Inbound\InboundMail;
 use App\Work\Inbound\OwnWords;
 use App\Work\Inbound\ReplyAddress;
 use Illuminate\Support\Facades\DB;
@@ -67,7 +67,7 @@ final class MailDoorTest extends TimeTestCase
         $mail = $this->mail(ReplyAddress::of($message), 'By post');
         $this->call('POST', '/stand-in/mail', content: $mail)->assertNotFound();
         $this->call('POST', '/mail/'.str_repeat('0', 40), content: $mail)->assertUnauthorized();
-        $this->call('POST', '/mail/'.MailDoor::sign(), content: $mail)->assertAccepted();
+        $this->call('POST', '/mail/'.InboundMail::sign(), content: $mail)->assertAccepted();
     }
 
     public function test_robots_are_told_apart_and_two_of_them_do_not_talk_for_ever(): void
@@ -181,7 +181,7 @@ final class MailDoorTest extends TimeTestCase
         [$ticket, $message] = $this->chased();
         $mail = $this->mail(ReplyAddress::of($message), 'By the address');
         $this->call('POST', '/mail/'.str_repeat('0', 40), content: $mail)->assertStatus(401);
-        $this->call('POST', '/mail/'.MailDoor::sign(), content: $mail)->assertStatus(202)->assertJsonPath('kind', 'reply');
+        $this->call('POST', '/mail/'.InboundMail::sign(), content: $mail)->assertStatus(202)->assertJsonPath('kind', 'reply');
         self::assertSame(1, DB::table('entries')->where('kind', 'reply')->where('record_id', $ticket)->count());
         $pipe = new Process([PHP_BINARY, 'artisan', 'ledger:mail'], base_path());
         $pipe->setInput('');
@@ -226,7 +226,7 @@ final class MailDoorTest extends TimeTestCase
 
     private function take(string $raw): string
     {
-        return $this->app->make(MailDoor::class)->take($raw)->kind->value;
+        return $this->app->make(InboundMail::class)->take($raw)->kind->value;
     }
 
     /** @param  array<string, string>  $headers */

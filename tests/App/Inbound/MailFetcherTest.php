@@ -6,8 +6,8 @@ namespace Tests\App\Inbound;
 
 use App\Models\Inbound\IncomingMail;
 use App\Models\Outbound\MailKind;
+use App\Work\Inbound\InboundMail;
 use App\Work\Inbound\Mailbox;
-use App\Work\Inbound\MailDoor;
 use App\Work\Inbound\MailFetcher;
 use App\Work\Inbound\MailReader;
 use App\Work\Operations\Lane;
@@ -55,7 +55,7 @@ final class MailFetcherTest extends AppTestCase
         $server = $this->server = ImapServer::start();
         config(['ledger.mail.imap' => $server->address()]);
         $raw = self::mail('Once', 'Only once');
-        app(MailDoor::class)->take($raw);
+        app(InboundMail::class)->take($raw);
         $server->drop($raw);
         self::assertSame(1, app(MailFetcher::class)->work());
         self::assertSame([MailKind::Unknown], IncomingMail::query()->get()->pluck('kind')->all());

@@ -5,10 +5,10 @@ declare(strict_types=1);
 namespace Tests\App\Lists;
 
 use App\Store\Actor;
+use App\Store\DomainError;
 use App\Store\Records\SavedRow;
 use App\Store\Records\SaveMany;
 use App\Store\Records\SaveRecord;
-use App\Store\Refused;
 use App\Store\Types\SchemaStore;
 use Illuminate\Support\Facades\DB;
 use Tests\App\Support\AppTestCase;
@@ -173,7 +173,7 @@ final class BulkTest extends AppTestCase
             try {
                 $save->change($type, $id, $version, $input, new Actor(1));
                 $results[$id] = null;
-            } catch (Refused $refused) {
+            } catch (DomainError $refused) {
                 $results[$id] = $refused->getMessage();
             }
         }

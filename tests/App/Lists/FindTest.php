@@ -5,9 +5,9 @@ declare(strict_types=1);
 namespace Tests\App\Lists;
 
 use App\Models\Records\FoundText;
-use App\Store\Access\InSight;
-use App\Store\Lists\Finding;
+use App\Store\Access\AccessScope;
 use App\Store\Lists\FoundTexts;
+use App\Store\Lists\RecordSearch;
 use Illuminate\Support\Facades\DB;
 use PHPUnit\Framework\Attributes\DataProvider;
 use Tests\App\Support\AppTestCase;
@@ -37,7 +37,8 @@ final class FindTest extends AppTestCase
             DB::rollBack();
             $this->isCommitted = true;
         }
-        $this->app->bind(Finding::class, fn (): Finding => new Finding($this->app->make(InSight::class), $areMany ? 1 : Finding::MANY));
+        $this->app->bind(RecordSearch::class,
+            fn (): RecordSearch => new RecordSearch($this->app->make(AccessScope::class), $areMany ? 1 : RecordSearch::MANY));
         try {
             $this->story();
         } finally {
@@ -56,7 +57,7 @@ final class FindTest extends AppTestCase
     {
         DB::statement("INSERT INTO found_texts (record_type, record_id, title, body, is_new) SELECT 'ticket', 1000000 + seq, "
             ."CONCAT('Palm ', seq), '', 0 FROM seq_1_to_45000");
-        $this->app->bind(Finding::class, fn (): Finding => new Finding($this->app->make(InSight::class)));
+        $this->app->bind(RecordSearch::class, fn (): RecordSearch => new RecordSearch($this->app->make(AccessScope::class)));
         $found = $this->as('ines.okafor', 'GET', 'find?text=palm')->assertOk()->json('records');
         self::assertSame('Palm 1', $found[0]['title']);
         self::assertGreaterThan(5, count($found));

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\App\Lists;
 
-use App\Store\Refused;
+use App\Store\DomainError;
 use App\Store\Rules\RuleFile;
 use App\Store\Types\SchemaStore;
 use Illuminate\Support\Facades\DB;
@@ -32,7 +32,7 @@ final class WholeRangeTest extends AppTestCase
             );
             try {
                 self::assertSame($file, $files->read($files->write($file)), "seed {$seed}");
-            } catch (Refused $refused) {
+            } catch (DomainError $refused) {
                 self::fail("seed {$seed}: ".json_encode($refused->problems).$files->write($file));
             }
             $printed = $text->print($file);

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Tests\App\Operations;
 
+use App\Store\DomainError;
 use App\Store\Ledger\Sealer;
-use App\Store\Refused;
 use App\Work\Operations\Restore;
 use Illuminate\Http\UploadedFile;
 use Illuminate\Support\Facades\Artisan;
@@ -93,7 +93,7 @@ final class BackupTest extends AppTestCase
         try {
             $this->app->make(Restore::class)->read($this->file, true);
             self::fail('It was not sealed so.');
-        } catch (Refused $refused) {
+        } catch (DomainError $refused) {
             self::assertStringContainsString('not as it was when it was sealed', $refused->getMessage());
         }
         self::assertSame($before, $this->all(), 'what is there stays until all is well');

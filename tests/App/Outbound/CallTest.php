@@ -7,7 +7,7 @@ namespace Tests\App\Outbound;
 use App\Models\Outbound\Endpoint;
 use App\Models\Outbound\StoredCall;
 use App\Work\Outbound\BackOfficeDoor;
-use App\Work\Outbound\Caller;
+use App\Work\Outbound\CallDispatcher;
 use App\Work\Outbound\SafeAddress;
 use Illuminate\Database\Events\QueryExecuted;
 use Illuminate\Support\Facades\DB;
@@ -197,7 +197,7 @@ final class CallTest extends TimeTestCase
             }
         });
         $began = microtime(true);
-        self::assertSame(15, $this->app->make(Caller::class)->work(100));
+        self::assertSame(15, $this->app->make(CallDispatcher::class)->work(100));
         self::assertEqualsCanonicalizing($quick, array_slice($order, 0, 3), 'the quick ones are done before the first slow one');
         self::assertLessThan(12 * 0.7, microtime(true) - $began, 'and the slow ones go on side by side');
         self::assertSame(['succeeded'], StoredCall::query()->distinct()->pluck('status')->map->value->all());
@@ -213,7 +213,7 @@ final class CallTest extends TimeTestCase
         $ids = array_map(fn (string $habit): int => $this->waiting($customer, $habit, 1)[0], ['bytes', 'huge', 'later', 'huge_bytes']);
         memory_reset_peak_usage();
         $before = memory_get_usage();
-        $this->app->make(Caller::class)->work(10);
+        $this->app->make(CallDispatcher::class)->work(10);
         self::assertLessThan(20_000_000, memory_get_peak_usage() - $before, 'of an answer of a hundred megabytes one is kept');
         [$bytes, $huge, $later, $both] = array_map(static fn (int $id): StoredCall => StoredCall::query()->findOrFail($id), $ids);
         self::assertSame(['failed', 200, 1], [$bytes->status->value, $bytes->answer_status, $bytes->tries]);
@@ -339,7 +339,7 @@ final class CallTest extends TimeTestCase
 
     private function work(): void
     {
-        $this->app->make(Caller::class)->work(10);
+        $this->app->make(CallDispatcher::class)->work(10);
         $this->workNow();
     }
 

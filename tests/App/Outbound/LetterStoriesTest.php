@@ -6,7 +6,7 @@ namespace Tests\App\Outbound;
 
 use App\StandIn\Eml;
 use App\StandIn\MailRoom;
-use App\Work\Outbound\Postman;
+use App\Work\Outbound\OutboxRelay;
 use Illuminate\Support\Facades\DB;
 use Tests\App\Support\Delivers;
 use Tests\App\Support\TimeTestCase;
@@ -245,7 +245,7 @@ final class LetterStoriesTest extends TimeTestCase
         config(['ledger.mail.dsn' => "smtp://127.0.0.1:{$port}?auto_tls=false"]);
         for ($round = 0; $round < 6; $round++) {
             DB::table('messages')->update(['next_try_at' => '2020-01-01']);
-            $this->app->make(Postman::class)->work(5);
+            $this->app->make(OutboxRelay::class)->work(5);
         }
         self::assertSame(3, substr_count($server->getOutput(), 'letter'));
         $server->stop();
@@ -269,18 +269,18 @@ final class LetterStoriesTest extends TimeTestCase
         $this->ticket();
         [$server, $port] = $this->oddServer('slow', '0.2');
         config(['ledger.mail.dsn' => "smtp://127.0.0.1:{$port}?auto_tls=false"]);
-        self::assertSame(2, $this->app->make(Postman::class)->work(2));
+        self::assertSame(2, $this->app->make(OutboxRelay::class)->work(2));
         self::assertSame(['delivered', 'delivered'], DB::table('messages')->pluck('status')->all());
         // While one letter is in hand the next is free for another sender.
         $this->ticket();
         $this->ticket();
-        $lease = new \ReflectionMethod(Postman::class, 'lease');
-        [$one, $other] = [$this->app->make(Postman::class), $this->app->make(Postman::class)];
+        $lease = new \ReflectionMethod(OutboxRelay::class, 'lease');
+        [$one, $other] = [$this->app->make(OutboxRelay::class), $this->app->make(OutboxRelay::class)];
         self::assertNotSame($lease->invoke($one)->id, ($second = $lease->invoke($other))->id);
-        self::assertNull($lease->invoke($this->app->make(Postman::class)));
+        self::assertNull($lease->invoke($this->app->make(OutboxRelay::class)));
         DB::table('messages')->where('id', $second->id)->update(['leased_by' => 'somebody else']);
-        (new \ReflectionProperty(Postman::class, 'renewedAt'))->setValue($other, 0);
-        (new \ReflectionMethod(Postman::class, 'deliver'))->invoke($other, $second);
+        (new \ReflectionProperty(OutboxRelay::class, 'renewedAt'))->setValue($other, 0);
+        (new \ReflectionMethod(OutboxRelay::class, 'deliver'))->invoke($other, $second);
         self::assertSame(
             ['waiting', 'somebody else'],
             array_values((array) DB::selectOne('SELECT status, leased_by FROM messages WHERE id = ?', [$second->id])),

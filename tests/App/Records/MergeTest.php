@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Tests\App\Records;
 
 use App\Models\Outbound\StoredMessage;
-use App\Work\Inbound\MailDoor;
+use App\Work\Inbound\InboundMail;
 use App\Work\Inbound\ReplyAddress;
 use Illuminate\Support\Facades\DB;
 use Tests\App\Support\AppTestCase;
@@ -83,7 +83,7 @@ final class MergeTest extends AppTestCase
         // And that one is merged in its turn.
         $into($last, $kept);
         $reply = ReplyAddress::of($letter->refresh());
-        $this->app->make(MailDoor::class)->take(implode("\r\n", [
+        $this->app->make(InboundMail::class)->take(implode("\r\n", [
             'Message-ID: <m-1@brine.example>', 'From: Marit Solheim <marit@brine.example>', "To: {$reply}", 'Subject: Re: Thank you',
             'Content-Type: text/plain; charset=utf-8', '', 'It leaks again.',
         ]));

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Tests\App\Records;
 
 use App\Evidence\Rehearsal\RecordedPast;
-use App\Store\Records\AsOf;
+use App\Store\Records\PointInTimeFacts;
 use Illuminate\Support\Facades\DB;
 use Tests\App\Support\AppTestCase;
 
@@ -106,7 +106,7 @@ final class PastTest extends AppTestCase
         $this->as('bram.castellan', 'POST', 'tasks/'.DB::table('tasks')->value('id').'/complete')->assertOk();
         $third = $this->change($second['record'], ['hours' => '3']);
 
-        $worlds = [$this->app->make(AsOf::class), $this->app->make(RecordedPast::class)];
+        $worlds = [$this->app->make(PointInTimeFacts::class), $this->app->make(RecordedPast::class)];
         foreach ($worlds as $world) {
             $seen = [];
             foreach ([[$first, '08:59'], [$second, '10:00'], [$third, '11:00']] as [$saved, $time]) {

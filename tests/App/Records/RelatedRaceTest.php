@@ -8,9 +8,9 @@ use App\Models\Records\StoredRecord;
 use App\Store\LedgerConnection;
 use App\Store\Records\RecordWriter;
 use App\Store\Records\SaveRecord;
-use App\Store\Sql\ById;
 use App\Store\Sql\Lock;
 use App\Store\Sql\LostToAnother;
+use App\Store\Sql\RecordSql;
 use App\Store\Types\SchemaStore;
 use Illuminate\Database\QueryException;
 use Illuminate\Support\Facades\DB;
@@ -132,9 +132,9 @@ final class RelatedRaceTest extends AppTestCase
         DB::enableQueryLog();
         $this->app->make(LedgerConnection::class)->transaction(function () use (&$tries, &$seen, $tickets, $customer, $schema): void {
             if (++$tries === 1) {
-                ById::record($schema->types['customer'], $customer, Lock::WRITE);
-                ById::record($schema->types['ticket'], $tickets[1]['id'], Lock::WRITE);
-                ById::record($schema->types['ticket'], $tickets[0]['id'], Lock::WRITE);
+                RecordSql::record($schema->types['customer'], $customer, Lock::WRITE);
+                RecordSql::record($schema->types['ticket'], $tickets[1]['id'], Lock::WRITE);
+                RecordSql::record($schema->types['ticket'], $tickets[0]['id'], Lock::WRITE);
                 DB::flushQueryLog();
                 throw new LostToAnother('on purpose');
             }
@@ -155,7 +155,7 @@ final class RelatedRaceTest extends AppTestCase
     {
         $type = $this->app->make(SchemaStore::class)->schema()->types['ticket'];
         $ids = [$this->ticket()['record']['id'], $this->ticket()['record']['id']];
-        $was = array_values(ById::records($type, $ids));
+        $was = array_values(RecordSql::records($type, $ids));
         $next = array_map(static fn (Record $record): Record => new Record($record->type, $record->id, $record->version + 1,
             ['notes' => 'late'] + $record->values), $was);
         $this->becomes($ids[1], ['notes' => 'first']);

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\App\Rules;
 
-use App\Store\Refused;
+use App\Store\DomainError;
 use App\Store\RefusedFor;
 use App\Store\Rules\RuleFile;
 use App\Store\Rules\RuleSchema;
@@ -96,7 +96,7 @@ final class RuleFilePropertyTest extends AppTestCase
             ]).substr($text, $at + $stories->random->getInt(0, 3));
             try {
                 $files->read($spoiled);
-            } catch (Refused $refusal) {
+            } catch (DomainError $refusal) {
                 $refused++;
                 self::assertSame(['malformed_rule', RefusedFor::Invalid], [$refusal->reason, $refusal->for]);
                 self::assertNotSame([], $refusal->problems);

@@ -11,7 +11,7 @@ use App\Evidence\Setup\SetupParts;
 use App\Evidence\Setup\SetupPlan;
 use App\Evidence\Setup\Setups;
 use App\Models\Rules\StoredRule;
-use App\Store\Refused;
+use App\Store\DomainError;
 use Illuminate\Database\Events\QueryExecuted;
 use Illuminate\Filesystem\Filesystem;
 use Illuminate\Support\Facades\Artisan;
@@ -119,7 +119,7 @@ final class SetupTest extends AppTestCase
         };
         $plan = $this->plan($with(1200));
         self::assertSame(["{$path}#/fields"], array_column($plan->problems, 'at'));
-        $this->assertThrows(fn () => $this->setups()->apply($with(1200), $this->person('ines.okafor')->id), Refused::class);
+        $this->assertThrows(fn () => $this->setups()->apply($with(1200), $this->person('ines.okafor')->id), DomainError::class);
         self::assertSame($before, $columns());
         DB::listen(static function (QueryExecuted $query): void {
             if (str_contains($query->sql, '`entries`') && in_array('setup_applied', $query->bindings, true)) {
@@ -249,7 +249,7 @@ final class SetupTest extends AppTestCase
         try {
             $this->setups()->apply($spoil($texts), $this->person('ines.okafor')->id);
             self::fail('It should have been refused.');
-        } catch (Refused $refused) {
+        } catch (DomainError $refused) {
             $places = array_column($refused->problems, 'at');
             self::assertNotSame([], array_filter($places, static fn (string $place): bool => str_contains($place, $at)),
                 implode(', ', $places));

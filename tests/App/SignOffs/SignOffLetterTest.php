@@ -10,8 +10,8 @@ use App\Store\Outbound\LetterLinks;
 use App\Store\SignOffs\SignOffLink;
 use App\Store\SignOffs\SignOffReplies;
 use App\Work\Inbound\AnswerMail;
-use App\Work\Inbound\MailDoor;
-use App\Work\Outbound\Postman;
+use App\Work\Inbound\InboundMail;
+use App\Work\Outbound\OutboxRelay;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Testing\TestResponse;
 use PHPUnit\Framework\Attributes\DataProvider;
@@ -76,7 +76,7 @@ final class SignOffLetterTest extends SignOffTestCase
         $quotes = [$this->quote(), $this->quote(['subject' => 'Moss'])];
         $letters = [$this->letter('clea.harrow', $quotes[0]['id']), $this->letter('clea.harrow', $quotes[1]['id'])];
         $post = fn (StoredMessage $letter, string $text): TestResponse => $this->call('POST', '/stand-in/mail', server: [
-            'HTTP_AUTHORIZATION' => 'Bearer '.Postman::gatewayToken(), 'CONTENT_TYPE' => 'message/rfc822',
+            'HTTP_AUTHORIZATION' => 'Bearer '.OutboxRelay::gatewayToken(), 'CONTENT_TYPE' => 'message/rfc822',
         ], content: self::mail((string) LetterLinks::deciding($letter), 'clea.harrow@larkmoss.example', $text));
         $this->call('POST', '/stand-in/mail', content: 'x')->assertStatus(401);
         self::assertFalse($post($letters[0], 'Let me think about it')->json('taken'));
@@ -91,7 +91,7 @@ final class SignOffLetterTest extends SignOffTestCase
         $this->settle();
         self::assertSame(['Signed off by Clea Harrow'], $this->comments($quotes[1]['id']));
         $strange = self::mail('ledger+1-1-1-'.str_repeat('0', 32).'@larkmoss.example', 'a@b.example', 'yes');
-        self::assertFalse($this->call('POST', '/stand-in/mail', server: ['HTTP_AUTHORIZATION' => 'Bearer '.Postman::gatewayToken()],
+        self::assertFalse($this->call('POST', '/stand-in/mail', server: ['HTTP_AUTHORIZATION' => 'Bearer '.OutboxRelay::gatewayToken()],
             content: $strange)->json('taken'));
     }
 
@@ -101,7 +101,7 @@ final class SignOffLetterTest extends SignOffTestCase
         $quote = $this->quote();
         $clea = $this->person('clea.harrow');
         $clea->forceFill(['language' => 'de'])->save();
-        $door = $this->app->make(MailDoor::class);
+        $door = $this->app->make(InboundMail::class);
         $answer = fn (string $text): string => $door->take('Message-ID: <'.bin2hex(random_bytes(6))."@x.example>\r\n"
             .self::mail((string) LetterLinks::deciding($this->letter('clea.harrow')), 'clea.harrow@larkmoss.example', $text))->kind->value;
         self::assertSame('refused', $answer('No problem, approved'));

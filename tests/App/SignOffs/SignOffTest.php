@@ -6,8 +6,8 @@ namespace Tests\App\SignOffs;
 
 use App\Models\Ledger\Entry;
 use App\Models\SignOffs\StoredSignOff;
-use App\Store\Refused;
-use App\Store\SignOffs\SignOffDesk;
+use App\Store\DomainError;
+use App\Store\SignOffs\SignOffService;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Testing\TestResponse;
 use Tests\App\Support\TimeTestCase;
@@ -199,9 +199,9 @@ final class SignOffTest extends TimeTestCase
         return (string) DB::table('records_quote')->where('id', $quote)->value('stage');
     }
 
-    private function desk(): SignOffDesk
+    private function desk(): SignOffService
     {
-        return $this->app->make(SignOffDesk::class);
+        return $this->app->make(SignOffService::class);
     }
 
     /** @param  \Closure(): StoredSignOff  $act */
@@ -210,7 +210,7 @@ final class SignOffTest extends TimeTestCase
         try {
             $act();
             self::fail("It should have been refused: {$code}.");
-        } catch (Refused $refused) {
+        } catch (DomainError $refused) {
             self::assertSame($code, $refused->reason);
         }
     }

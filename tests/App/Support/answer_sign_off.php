@@ -7,8 +7,8 @@ declare(strict_types=1);
  * too late is refused.   php answer_sign_off.php SIGN_OFF PERSON ...
  */
 
-use App\Store\Refused;
-use App\Store\SignOffs\SignOffDesk;
+use App\Store\DomainError;
+use App\Store\SignOffs\SignOffService;
 use Illuminate\Contracts\Console\Kernel;
 use VividLedger\SignOff\Answer;
 
@@ -26,8 +26,8 @@ $mine = getmypid();
 foreach ($people as $nth => $person) {
     try {
         $answer = ($mine + $nth) % 2 === 0 ? Answer::Yes : Answer::No;
-        $app->make(SignOffDesk::class)->answer((int) $signOff, (int) $person, $answer, "Process {$mine}");
-    } catch (Refused $refused) {
+        $app->make(SignOffService::class)->answer((int) $signOff, (int) $person, $answer, "Process {$mine}");
+    } catch (DomainError $refused) {
         if (! in_array($refused->reason, ['ended', 'not_asked'], true)) {
             throw $refused;
         }

@@ -8,9 +8,9 @@ declare(strict_types=1);
  */
 
 use App\Models\Inbound\Hook;
-use App\Store\Refused;
+use App\Store\DomainError;
 use App\Store\RefusedFor;
-use App\Work\Inbound\HookDoor;
+use App\Work\Inbound\WebhookIngest;
 use Illuminate\Contracts\Console\Kernel as Console;
 use Illuminate\Contracts\Http\Kernel;
 use Illuminate\Http\Request;
@@ -33,14 +33,14 @@ foreach (explode(',', $tokens) as $nth => $token) {
     for ($tries = 0, $isTaken = false; ! $isTaken; $tries++) {
         $now = time();
         try {
-            $app->make(HookDoor::class)->take($known, $text, [
+            $app->make(WebhookIngest::class)->take($known, $text, [
                 'webhook-id' => "key-{$nth}", 'webhook-timestamp' => (string) $now,
                 'webhook-signature' => (new Webhook($known->secret))->sign("key-{$nth}", $now, $text),
             ]);
             $isTaken = true;
         } catch (Throwable $thrown) {
             // Another system sends again what could not be taken for the moment; whatever else went wrong has to be seen.
-            if (! $thrown instanceof Refused || $thrown->for !== RefusedFor::Busy || $tries >= 20) {
+            if (! $thrown instanceof DomainError || $thrown->for !== RefusedFor::Busy || $tries >= 20) {
                 fwrite(STDERR, "hook: {$thrown->getMessage()}");
                 exit(1);
             }

@@ -8,8 +8,8 @@ declare(strict_types=1);
  */
 
 use App\Store\Actor;
+use App\Store\DomainError;
 use App\Store\Records\SaveRecord;
-use App\Store\Refused;
 use App\Store\Types\SchemaStore;
 use Illuminate\Contracts\Console\Kernel;
 use Illuminate\Support\Facades\DB;
@@ -30,7 +30,7 @@ for ($done = 0; $done < $saves;) {
         $version = (int) DB::scalar('SELECT version FROM records_ticket WHERE id = ?', [$ticket]);
         $saved = $app->make(SaveRecord::class)->change($type, $ticket, $version, ['notes' => getmypid().' '.$done], new Actor(1));
         $done += $saved->entryId === null ? 0 : 1;
-    } catch (Refused $refused) {
+    } catch (DomainError $refused) {
         if ($refused->reason !== 'stale_version') {
             throw $refused;
         }

@@ -7,7 +7,7 @@ namespace Tests\App\Timing;
 use App\StandIn\Eml;
 use App\StandIn\SmtpServer;
 use App\Store\Timing\RunStore;
-use App\Work\Outbound\Postman;
+use App\Work\Outbound\OutboxRelay;
 use Illuminate\Support\Facades\DB;
 use Symfony\Component\Process\Process;
 use Tests\App\Support\AppTestCase;
@@ -138,7 +138,7 @@ final class LineStoriesTest extends AppTestCase
             ]]);
         $this->ticket();
         config(['ledger.mail.dsn' => 'smtp://127.0.0.1:1?auto_tls=false']);
-        $postman = $this->app->make(Postman::class);
+        $postman = $this->app->make(OutboxRelay::class);
         self::assertSame([1, 0], [$postman->work(10), $postman->work(10)], 'it waits before the next try');
         self::assertSame(['waiting', 1], array_values((array) DB::selectOne('SELECT status, tries FROM messages')));
         DB::table('messages')->update(['tries' => 7, 'next_try_at' => '2020-01-01']);

@@ -24,7 +24,7 @@ use VividLedger\Rule\Line\Line;
 use VividLedger\Rule\Line\Lines;
 use VividLedger\Rule\Line\Writes;
 use VividLedger\Rule\Line\Written;
-use VividLedger\Rule\Performance\Performance;
+use VividLedger\Rule\Performance\ActionContext;
 use VividLedger\Rule\Reading\RuleReader;
 use VividLedger\Rule\Trigger\Opening;
 use VividLedger\Rule\Trigger\OpeningKind;
@@ -405,7 +405,7 @@ final readonly class RoundUp implements Line, Writes
         return null;
     }
 
-    public function perform(Performance $performance): void
+    public function perform(ActionContext $performance): void
     {
         $value = $performance->record->value($this->field->name);
         if (is_string($value)) {

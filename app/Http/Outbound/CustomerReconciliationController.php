@@ -1,0 +1,52 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Outbound;
+
+use App\Http\Describe\Body;
+use App\Http\Describe\Controller;
+use App\Http\Describe\Ok;
+use App\Work\Outbound\CustomerReconciliation;
+use App\Work\Outbound\Difference;
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Response;
+use OpenApi\Attributes as OA;
+
+/** Whether the accounting system and we say the same of our customers. */
+final class CustomerReconciliationController extends Controller
+{
+    public function __construct(private readonly CustomerReconciliation $step)
+    {
+    }
+
+    #[OA\Get(path: '/api/in-step', operationId: 'inStep', description: 'Where the accounting system and we are not in step.',
+        tags: ['calls'], responses: [new Ok(DifferenceShape::class, list: true)])]
+    public function index(): JsonResponse
+    {
+        return new JsonResponse(array_map(static function (Difference $one): DifferenceShape {
+            $title = $one->record?->value('name') ?? $one->fields['Name'][1] ?? '';
+
+            return new DifferenceShape(
+                $one->kind, $one->number, $one->record?->id, $one->record->type ?? '', is_string($title) ? $title : '',
+                array_map(
+                    static fn (string $label, array $both): DifferenceFieldShape => new DifferenceFieldShape($label, ...$both),
+                    array_keys($one->fields),
+                    $one->fields,
+                ),
+            );
+        }, $this->step->differences()));
+    }
+
+    #[OA\Post(path: '/api/in-step/mend', operationId: 'mendStep', description: 'Mends a difference: ours is written there, theirs here, '
+        .'or our number of it is forgotten.', tags: ['calls'], requestBody: new Body([
+            'recordId' => 'integer', 'way' => 'ours|theirs|forget',
+        ]), responses: [new Ok])]
+    public function mend(MendInput $request): Response
+    {
+        $given = $request->validated();
+        $this->step->mend((int) $given['recordId'], $given['way'], $this->actor($request));
+
+        return response()->noContent();
+    }
+}

@@ -1,0 +1,298 @@
+<?php
+
+declare(strict_types=1);
+
+namespace VividLedger\Engine;
+
+use VividLedger\Facts\PencilledLine;
+use VividLedger\Facts\Run;
+use VividLedger\Facts\View;
+use VividLedger\Record\Change;
+use VividLedger\Record\Display;
+use VividLedger\Record\EventKind;
+use VividLedger\Record\Record;
+use VividLedger\Record\WaitedSort;
+use VividLedger\Rule\Line\Placed;
+use VividLedger\Rule\Performance\ActionContext;
+use VividLedger\Rule\Rule;
+use VividLedger\Rule\Timing\Occasion;
+use VividLedger\Rule\Timing\Timing;
+use VividLedger\Schema\RecordType;
+use VividLedger\Schema\Schema;
+use VividLedger\Time\OutOfTime;
+
+/** Looks after runs in play: ends them, moves their lines, and does the lines that fall due. */
+final readonly class RunLifecycle
+{
+    public function __construct(
+        private Schema $schema,
+        private \DateTimeZone $zone,
+    ) {
+    }
+
+    /** What a change means for the runs on its record: what ends them, and dates and tasks that their lines hang on. */
+    public function tend(DecisionContext $course, Change $answered, ?int $parent, RuleBook $book): void
+    {
+        $record = $course->now($answered->record());
+        foreach ($course->inPlay($record) as $run) {
+            $rule = $book->page($run->rule, $run->page);
+            if ($rule === null) {
+                continue;
+            }
+            if ($answered->after !== null && $rule->isOver($view = new View($record, $course->standing, $answered))) {
+                $course->end($run, $record, StruckCode::Until, 'until '.$this->ended($rule, $view), $parent);
+
+                continue;
+            }
+            if (in_array($answered->event?->kind, EventKind::AWAITED, true)) {
+                $this->tasksMoved($course, $run, $rule, $record, $parent, $answered->event->kind);
+            } elseif ($answered->event === null) {
+                $this->datesMoved($course, $run, $rule, $record, $answered, $parent);
+            }
+        }
+        if ($answered->after !== null) {
+            $this->lapse($course, $answered, $record, $parent, $book);
+        }
+    }
+
+    /** Tasks lose their point by a change, and lines that wait for them go with them. */
+    private function lapse(DecisionContext $course, Change $answered, Record $record, ?int $parent, RuleBook $book): void
+    {
+        $view = new View($record, $course->standing, $answered);
+        foreach ($course->standing->mayLapse($record->type, $record->id) as $task) {
+            $rule = $book->page($task->rule, $task->page);
+            $finding = $rule?->line($task->place)?->lapses?->explain($view, new Display($course->standing, $this->zone));
+            if ($rule === null || $finding?->held !== true) {
+                continue;
+            }
+            $course->lapse(new Lapsed($task, $rule, $record, $finding->hit(), $parent));
+            foreach ($task->key === '' ? [] : $course->inPlay($record) as $run) {
+                $gone = $run->id !== $task->run ? [] : array_filter(
+                    $run->lines,
+                    static fn (PencilledLine $line): bool => $rule->line($line->place)?->timing?->waitsFor() === $task->key,
+                );
+                if ($gone !== []) {
+                    $ids = array_values(array_map(static fn (PencilledLine $line): int => $line->id, $gone));
+                    $course->add(new Struck($run, $record, $ids, StruckCode::TaskLapsed, 'the task has lapsed', $parent));
+                }
+            }
+        }
+    }
+
+    /** A line's time has come, or somebody wants it done now. */
+    public function fallDue(DecisionContext $course, PencilledLine $line, Rule $rule, Change $event, bool $byHand,
+        bool $isFirst = true): void
+    {
+        $record = $event->record();
+        $placed = $rule->line($line->place);
+        if ($placed === null) {
+            $course->add(new Struck($line->run, $record, [$line->id], StruckCode::NoSuchLine, 'the page has no such line', null));
+
+            return;
+        }
+        $type = $this->typeOf($record);
+        $view = new View($record, $course->standing);
+        if (! $byHand && $isFirst && $rule->isOver($view)) {
+            $course->add(new Struck($line->run, $record, null, StruckCode::Until, 'until '.$this->ended($rule, $view), null));
+
+            return;
+        }
+        $timing = $placed->timing;
+        $waitsFor = $timing?->waitsFor();
+        $tasks = $waitsFor === null ? null : $course->standing->tasksOf($line->run->id, $waitsFor);
+        $occasion = ActionContext::occasionOf($record, $type, $course->standing, $this->zone, $line->run->startedAt, $tasks, $line->turn);
+        $performance = new ActionContext(
+            $record,
+            $type,
+            $course->standing,
+            $this->schema,
+            new Display($course->standing, $this->zone),
+            $course->at,
+            $this->zone,
+            $event,
+            $course->marks,
+            $rule->limits,
+            $line->run->startedAt,
+        );
+        $lock = $course->standing->lockOn($record->type, $record->id);
+        if ($lock !== null && $lock->run !== $line->run->id) {
+            $course->add(new WaitsForRelease($line, $record, $lock));
+
+            return;
+        }
+        if (! $byHand) {
+            if ($placed->tooLate !== null && $line->due !== null && $occasion->reckon($placed->tooLate, $line->due) < $course->at) {
+                $course->add(
+                    new TooLate(
+                        $line,
+                        $rule,
+                        $record,
+                        "it was due {$performance->display->moment($line->due)}, and after {$placed->tooLate->length()} it is too late",
+                    ),
+                );
+
+                return;
+            }
+            if ($tasks !== null && $timing->isNeedless($tasks)) {
+                [$code, $why] = match (true) {
+                    $tasks->sort === WaitedSort::Slip => [StruckCode::SlipEnded, 'the slip has ended otherwise'],
+                    $tasks->sort === WaitedSort::Call => [StruckCode::CallEnded, 'the call has ended otherwise'],
+                    $tasks->sort === WaitedSort::SignOff => [StruckCode::SignedOff, 'the sign-off has ended otherwise'],
+                    $tasks->open === 0 => [StruckCode::TaskDone, 'the task was done'],
+                    default => [StruckCode::TaskNotDone, 'the task was not done in time'],
+                };
+                $course->add(new Struck($line->run, $record, [$line->id], $code, $why, null));
+
+                return;
+            }
+            $allowed = $performance->allowed($course->at);
+            if ($allowed > $course->at) {
+                $course->add(new Postponed($line, $record, $allowed, 'quiet hours'));
+
+                return;
+            }
+        }
+        foreach ($line->run->made as $name => [$madeType, $id]) {
+            $made = $course->standing->record($madeType, $id);
+            if ($made !== null) {
+                $performance->made[$name] = $made;
+            }
+        }
+        $course->standing->mayWrite(Rule::elsewhere([$placed], $type));
+        $performance->placed = $placed;
+        $performance->turn = $line->turn;
+        $placed->perform($performance);
+        $again = $this->again($timing, $occasion, $course->at);
+        // One that waits for room under a message cap has its next time already; behind a line that ended the run nothing comes.
+        $isOver = ! $isFirst && $rule->isOver(new View($performance->record, $course->standing));
+        if ($again !== null && ! $isOver && $performance->pencilled === []) {
+            $performance->later($placed, $again[0], $again[1]);
+        }
+        $course->done(new LineDone($line, $rule, $event, $performance, $record, $performance->record));
+        $this->tasksGiven($course, $line, $rule, $placed, $performance);
+    }
+
+    /** @return ?array{int, \DateTimeImmutable} nothing that lies beyond all years comes again */
+    private function again(?Timing $timing, Occasion $occasion, \DateTimeImmutable $at): ?array
+    {
+        try {
+            return $timing?->again($occasion, $at);
+        } catch (OutOfTime) {
+            return null;
+        }
+    }
+
+    /** What in the until holds. */
+    private function ended(Rule $rule, View $view): string
+    {
+        $finding = $rule->until?->explain($view, new Display($view->facts, $this->zone));
+
+        return $finding === null ? '' : $finding->hit();
+    }
+
+    private function datesMoved(DecisionContext $course, Run $run, Rule $rule, Record $record, Change $answered, ?int $parent): void
+    {
+        $fields = $answered->fields();
+        $moved = [];
+        $names = [];
+        foreach ($run->lines as $line) {
+            $placed = $rule->line($line->place);
+            $hangsOn = $placed?->timing?->hangsOn();
+            if ($placed === null || $hangsOn === null || ! in_array($hangsOn, $fields, true)) {
+                continue;
+            }
+            $occasion = ActionContext::occasionOf(
+                $record,
+                $this->typeOf($record),
+                $course->standing,
+                $this->zone,
+                $run->startedAt,
+                null,
+                $line->turn,
+            );
+            try {
+                $due = $placed->timing->due($occasion);
+            } catch (OutOfTime $never) {
+                $course->add(new Struck($run, $record, [$line->id], StruckCode::OutOfTime, $never->getMessage(), $parent));
+
+                continue;
+            }
+            $due = $due === null || $rule->limits === null ? $due : $rule->limits->allowed($due, $occasion);
+            if ($due?->getTimestamp() !== $line->due?->getTimestamp()) {
+                $moved[$line->id] = [$line->due, $due];
+                $names[$hangsOn] = $this->typeOf($record)->field($hangsOn)->label ?? $hangsOn;
+            }
+        }
+        if ($moved !== []) {
+            $course->add(new Retimed($run, $record, $moved, implode(', ', $names).' moved', $parent));
+        }
+    }
+
+    /** A task of the run was done: lines that waited for it get their time, lines that were to come if it stayed undone go. */
+    private function tasksMoved(DecisionContext $course, Run $run, Rule $rule, Record $record, ?int $parent, EventKind $kind): void
+    {
+        $gone = [];
+        $moved = [];
+        foreach ($run->lines as $line) {
+            $placed = $rule->line($line->place);
+            $waitsFor = $placed?->timing?->waitsFor();
+            $tasks = $waitsFor === null ? null : $course->standing->tasksOf($run->id, $waitsFor);
+            if ($placed === null || $tasks === null || ($tasks->open > 0 && $kind !== EventKind::StepSigned)) {
+                continue;
+            }
+            if (! $placed->timing->isNeedless($tasks)) {
+                $due = ActionContext::occasionOf(
+                    $record,
+                    $this->typeOf($record),
+                    $course->standing,
+                    $this->zone,
+                    $run->startedAt,
+                    $tasks,
+                )->when($placed->timing);
+                if ($due?->getTimestamp() !== $line->due?->getTimestamp()) {
+                    $moved[$line->id] = [$line->due, $due];
+                }
+            } else {
+                $gone[] = $line->id;
+            }
+        }
+        [$code, $why] = match ($kind) {
+            EventKind::SignedOff => [StruckCode::SignedOff, 'the sign-off has ended'],
+            EventKind::StepSigned => [StruckCode::SignedOff, 'a step of the sign-off was agreed to'],
+            EventKind::SlipAnswered => [StruckCode::SlipEnded, 'the slip was answered'],
+            EventKind::CallEnded => [StruckCode::CallEnded, 'the call has ended'],
+            EventKind::SlipOver => [StruckCode::SlipEnded, 'the slip has ended without an answer'],
+            default => [StruckCode::TaskDone, 'the task was done'],
+        };
+        if ($moved !== []) {
+            $course->add(new Retimed($run, $record, $moved, $why, $parent));
+        }
+        if ($gone !== []) {
+            $course->add(new Struck($run, $record, $gone, $code, $why, $parent));
+        }
+    }
+
+    /** A line gave tasks that others wait for. */
+    private function tasksGiven(DecisionContext $course, PencilledLine $given, Rule $rule, Placed $by, ActionContext $performance): void
+    {
+        $tasks = $by->key === '' ? null : $performance->awaited($by->key);
+        if ($tasks === null) {
+            return;
+        }
+        $moved = [];
+        foreach ($given->run->lines as $line) {
+            $timing = $rule->line($line->place)?->timing;
+            if ($timing?->waitsFor() === $by->key && $line->id !== $given->id) {
+                $moved[$line->id] = [$line->due, $performance->occasion($tasks, $line->turn)->when($timing)];
+            }
+        }
+        if ($moved !== []) {
+            $course->add(new Retimed($given->run, $performance->record, $moved, 'the task was given', null));
+        }
+    }
+
+    private function typeOf(Record $record): RecordType
+    {
+        return $this->schema->type($record->type) ?? throw new \LogicException("There is no record type {$record->type}.");
+    }
+}
