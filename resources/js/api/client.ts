@@ -40,6 +40,28 @@ async function pass(): Promise<Record<string, string>> {
     return { 'X-XSRF-TOKEN': cookie('XSRF-TOKEN') };
 }
 
+/**
+ * A request whose body is no JSON, such as a file, with what lets it change something.
+ *
+ * @throws Refusal with what the server said
+ */
+export async function sendRaw(path: string, request: { method: 'POST' | 'PUT'; body: BodyInit; type?: string }): Promise<Response> {
+    const ask = async () =>
+        fetch(path, {
+            method: request.method,
+            body: request.body,
+            headers: { Accept: 'application/json', ...(request.type ? { 'Content-Type': request.type } : {}), ...(await pass()) },
+        });
+    let answer = await ask();
+    if (answer.status === 419) {
+        await fetch('/session/cookie');
+        answer = await ask();
+    }
+    if (answer.ok) return answer;
+    const problem = (await answer.json().catch(() => null)) as Problem | null;
+    throw new Refusal(problem ?? ({ detail: 'The server could not answer. Please try again.', problems: [] } as unknown as Problem));
+}
+
 /** Requests that change something, as long as they are under way. */
 const sent = new Map<string, Request>();
 

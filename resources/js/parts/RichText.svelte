@@ -2,6 +2,7 @@
     import { Bold, Italic, Link, List, ListOrdered } from '@lucide/svelte';
     import { Editor } from '@tiptap/core';
     import StarterKit from '@tiptap/starter-kit';
+    import { Input } from 'flowbite-svelte';
     import { onMount } from 'svelte';
     import Choose from './Choose.svelte';
     import Floating from './Floating.svelte';
@@ -56,11 +57,26 @@
                 .run();
     }
 
-    function link() {
-        const href = prompt('Address of the link', String(editor?.getAttributes('link').href ?? 'https://'));
-        if (href === null) return;
-        if (href === '' || href === 'https://') editor?.chain().focus().unsetLink().run();
-        else editor?.chain().focus().setLink({ href }).run();
+    let linking = $state<HTMLElement | null>(null);
+    let href = $state('');
+
+    function askForLink(anchor: HTMLElement) {
+        href = String(editor?.getAttributes('link').href ?? '');
+        linking = linking ? null : anchor;
+    }
+
+    function link(event: SubmitEvent) {
+        event.preventDefault();
+        linking = null;
+        const address = href.trim();
+        if (address === '') editor?.chain().focus().extendMarkRange('link').unsetLink().run();
+        else
+            editor
+                ?.chain()
+                .focus()
+                .extendMarkRange('link')
+                .setLink({ href: /^(\w+:|\{)/.test(address) ? address : `https://${address}` })
+                .run();
     }
 
     const on = (name: string) => shown >= 0 && (editor?.isActive(name) ?? false);
@@ -101,8 +117,13 @@
                 aria-pressed={on('orderedList')}
                 onclick={() => editor?.chain().focus().toggleOrderedList().run()}><ListOrdered size={14} /></button
             >
-            <button type="button" class="icon" title="Link" aria-label="Link" aria-pressed={on('link')} onclick={link}
-                ><Link size={14} /></button
+            <button
+                type="button"
+                class="icon"
+                title="Link"
+                aria-label="Link"
+                aria-pressed={on('link')}
+                onclick={(event) => askForLink(event.currentTarget)}><Link size={14} /></button
             >
         {/if}
         <button type="button" class="btn quiet ml-auto" onclick={(event) => (merging = merging ? null : event.currentTarget)}
@@ -113,6 +134,19 @@
     {#if problem}<p class="note-wrong">{problem}</p>{/if}
 </div>
 
+{#if linking}
+    <Floating anchor={linking} label="Address of the link" onclose={() => (linking = null)}>
+        <form class="w-[320px]" onsubmit={link}>
+            <label class="block px-4 pt-3 text-[12.5px] text-ink-2" for="href">Address of the link</label>
+            <div class="px-4 pt-1 pb-3">
+                <Input id="href" inputmode="url" placeholder="https://…" autocomplete="off" bind:value={href} />
+            </div>
+            <div class="keys">
+                <span><kbd>Enter</kbd>done</span><span>Left empty, there is no link.</span><button class="link ml-auto">Done</button>
+            </div>
+        </form>
+    </Floating>
+{/if}
 {#if merging}
     <Floating anchor={merging} label="Merge a field" onclose={() => (merging = null)}>
         <Choose title="Merge" {options} onchoose={([path]) => merge(path)} onclose={() => (merging = null)} />

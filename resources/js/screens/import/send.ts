@@ -1,4 +1,4 @@
-import { api, ask, Refusal, type Shapes } from '../../api/client';
+import { api, ask, Refusal, sendRaw, type Shapes } from '../../api/client';
 import { csvOf } from '../lists/csv';
 
 const PIECE = 1_000_000;
@@ -24,20 +24,10 @@ async function bytesOf(file: File): Promise<Blob> {
 }
 
 async function put(path: string, piece: Blob): Promise<void> {
-    const token = document.cookie.split('; ').find((pair) => pair.startsWith('XSRF-TOKEN='));
     for (let tries = 0; ; tries++) {
         try {
-            const answer = await fetch(path, {
-                method: 'PUT',
-                body: piece,
-                headers: {
-                    Accept: 'application/json',
-                    'Content-Type': 'application/octet-stream',
-                    'X-XSRF-TOKEN': decodeURIComponent(token?.slice(11) ?? ''),
-                },
-            });
-            if (answer.ok) return;
-            throw new Refusal((await answer.json()) as Refusal['problem']);
+            await sendRaw(path, { method: 'PUT', body: piece, type: 'application/octet-stream' });
+            return;
         } catch (thrown) {
             // A piece that got lost on its way is sent again.
             if (thrown instanceof Refusal || tries >= 4) throw thrown;
