@@ -6,7 +6,7 @@ namespace App\Models\Operations;
 
 use App\Models\Casts\Instant;
 use App\Models\LedgerModel;
-use Database\Factories\WorkerProcessFactory;
+use Database\Factories\Operations\WorkerProcessFactory;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Factories\HasFactory;
 use Illuminate\Database\Eloquent\MassPrunable;

@@ -12,7 +12,7 @@ use App\Models\People\Person;
 use App\Models\Rules\StoredRule;
 use App\Models\Timing\LineStatus;
 use App\Models\Timing\ScheduledLine;
-use Database\Factories\TaskFactory;
+use Database\Factories\Tasks\TaskFactory;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Factories\HasFactory;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;

@@ -10,7 +10,7 @@ use App\Models\Columns;
 use App\Models\LedgerModel;
 use App\Models\Rules\StoredRule;
 use App\Models\Tasks\Task;
-use Database\Factories\ScheduledLineFactory;
+use Database\Factories\Timing\ScheduledLineFactory;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Factories\HasFactory;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;

@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace Database\Factories;
+namespace Database\Factories\Operations;
 
 use App\Models\Operations\WorkerProcess;
 use Illuminate\Database\Eloquent\Factories\Factory;

@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace Database\Factories;
+namespace Database\Factories\Tasks;
 
 use App\Models\Tasks\Task;
 use Illuminate\Database\Eloquent\Factories\Factory;

@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace Database\Factories;
+namespace Database\Factories\Timing;
 
 use App\Models\Timing\LineSort;
 use App\Models\Timing\ScheduledLine;
