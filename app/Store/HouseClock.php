@@ -33,7 +33,7 @@ final class HouseClock implements Clock
      * @param  Closure(): T  $work
      * @return T
      */
-    public function still(Closure $work): mixed
+    public function freeze(Closure $work): mixed
     {
         $before = $this->held;
         $this->held = $this->now();

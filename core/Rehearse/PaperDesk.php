@@ -65,11 +65,11 @@ final readonly class PaperDesk implements Tends
         $number = $this->play->note('sign_off', $record, $one->rule, SignOffTold::of($moved->events), $one->entry, $isWhatIf);
         if (! $moved->signOff->isOpen()) {
             $event = new Event(EventKind::SignedOff, "sign_off:{$one->number}", $moved->signOff->status->said());
-            $this->play->happen($record, $event, $actor, $isWhatIf, $number, $one->rule);
+            $this->play->recordEvent($record, $event, $actor, $isWhatIf, $number, $one->rule);
             $this->release($one, $number);
         } elseif (self::hasAgreedStep($moved)) {
             $event = new Event(EventKind::StepSigned, "sign_off:{$one->number}:{$moved->signOff->step}");
-            $this->play->happen($record, $event, $actor, $isWhatIf, $number, $one->rule);
+            $this->play->recordEvent($record, $event, $actor, $isWhatIf, $number, $one->rule);
         }
     }
 

@@ -54,7 +54,8 @@ final readonly class PaperLine implements Tends
             $this->play->save($record, $record->id, $record->type, $values, null);
         }
         $event = new Event(EventKind::CallEnded, "call:{$one->number}", $one->ended);
-        $this->play->happen($this->play->paper->record($record->type, $record->id) ?? $record, $event, null, false, $entry, $one->rule);
+        $this->play->recordEvent($this->play->paper->record($record->type, $record->id) ?? $record, $event, null, false, $entry,
+            $one->rule);
     }
 
     /** What a field could be answered with; the same each time. */

@@ -82,7 +82,7 @@ final readonly class PaperPost implements Tends
             }
         }
         $event = new Event(EventKind::SlipAnswered, "slip:{$one->number}", SlipTold::inOne($one->answers));
-        $this->play->happen($this->record($one) ?? $record, $event, $actor, true, $entry, $one->rule);
+        $this->play->recordEvent($this->record($one) ?? $record, $event, $actor, true, $entry, $one->rule);
     }
 
     private function tend(PaperSlip $one): void
@@ -105,7 +105,7 @@ final readonly class PaperPost implements Tends
         $entry = $this->play->note('slip', $record, $one->rule, SlipTold::of($moved->events), $one->entry, false);
         if (! $moved->slip->isOpen()) {
             $event = new Event(EventKind::SlipOver, "slip:{$one->number}", $moved->slip->status->said());
-            $this->play->happen($record, $event, null, false, $entry, $one->rule);
+            $this->play->recordEvent($record, $event, null, false, $entry, $one->rule);
         }
     }
 

@@ -126,7 +126,7 @@ final class Play
     }
 
     /** Something happens to a record and changes none of its fields. */
-    public function happen(
+    public function recordEvent(
         Record $record,
         Event $event,
         ?int $actor,

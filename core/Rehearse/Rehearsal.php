@@ -140,7 +140,7 @@ final readonly class Rehearsal
         $play->paper->keep($before);
         foreach ($coming as $whatIf) {
             $play->passTo($whatIf->at() ?? $at);
-            $whatIf->happen($play, $before->id, $type, $script->actor);
+            $whatIf->apply($play, $before->id, $type, $script->actor);
         }
         $play->passTo($at);
         $record = $play->paper->record($own->on, $before->id) ?? $before;
@@ -295,7 +295,7 @@ final readonly class Rehearsal
         usort($coming, static fn (WhatIf $one, WhatIf $other): int => $one->at() <=> $other->at());
         foreach ($coming as $whatIf) {
             $play->passTo($whatIf->at() ?? $from, $script->record, self::MOST_ENTRIES);
-            $whatIf->happen($play, $script->record->id, $type, $script->actor);
+            $whatIf->apply($play, $script->record->id, $type, $script->actor);
         }
         if ($atLeast !== null) {
             $play->passTo(min($atLeast, $end), $script->record, self::MOST_ENTRIES);

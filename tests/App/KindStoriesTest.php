@@ -459,7 +459,7 @@ final class KindStoriesTest extends AppTestCase
         } elseif (isset($step['slip']) || isset($step['hook'])) {
             $said = $step['hook'] ?? $step['slip'];
             $kind = isset($step['hook']) ? EventKind::HookBrought : EventKind::SlipAnswered;
-            $this->app->make(SaveRecord::class)->happen(
+            $this->app->make(SaveRecord::class)->recordEvent(
                 $this->app->make(SchemaStore::class)->schema()->types['ticket'],
                 $ticket['id'],
                 static fn (): Event => new Event($kind, "{$kind->value}:".random_int(1, 1_000_000), $said, from: $said),

@@ -36,7 +36,7 @@ final readonly class CallRepository
 
     public function end(int $id, bool $isGood): void
     {
-        $this->clock->still(function () use ($id, $isGood): void {
+        $this->clock->freeze(function () use ($id, $isGood): void {
             $call = StoredCall::query()->find($id);
             $type = $call === null ? null : $this->schemas->schema()->type($call->record_type);
             if ($call === null || $type === null) {
@@ -66,7 +66,7 @@ final readonly class CallRepository
                 }
             }
             $event = static fn (): Event => new Event(EventKind::CallEnded, "call:{$call->id}", $ended);
-            $this->save->happen($type, $call->record_id, $event, $actor, [], null, $entry, $call->rule_id);
+            $this->save->recordEvent($type, $call->record_id, $event, $actor, [], null, $entry, $call->rule_id);
         });
     }
 

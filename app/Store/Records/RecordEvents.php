@@ -47,7 +47,7 @@ final readonly class RecordEvents
             );
         }
 
-        return $this->save->happen($type, $id, function () use ($type, $id, $text, $actor): Event {
+        return $this->save->recordEvent($type, $id, function () use ($type, $id, $text, $actor): Event {
             $now = $this->clock->now();
             [$comment] = Batch::insertForIds(Comment::class, [[
                 'record_type' => $type->name, 'record_id' => $id, 'text' => $text, 'author_id' => $actor->personId, 'rule_id' => null,
@@ -79,7 +79,7 @@ final readonly class RecordEvents
         }
         $key = 'reply:'.bin2hex(random_bytes(8));
 
-        return $this->save->happen(
+        return $this->save->recordEvent(
             $type,
             $id,
             static fn (): Event => new Event(EventKind::Reply, $key, $text, from: $from),
@@ -108,7 +108,7 @@ final readonly class RecordEvents
         }
         $data = ['name' => $name, 'bytes' => $bytes];
 
-        return $this->save->happen($type, $id, function () use ($type, $id, $upload, $actor, $name, $bytes): Event {
+        return $this->save->recordEvent($type, $id, function () use ($type, $id, $upload, $actor, $name, $bytes): Event {
             [$file] = Batch::insertForIds(Attachment::class, [[
                 'record_type' => $type->name, 'record_id' => $id, 'name' => $name, 'media_type' => mb_substr(
                     (string) ($upload->getMimeType() ?? 'application/octet-stream'),

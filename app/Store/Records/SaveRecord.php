@@ -238,7 +238,7 @@ final readonly class SaveRecord
      *
      * @throws DomainError
      */
-    public function happen(
+    public function recordEvent(
         RecordType $type,
         int $id,
         Closure $event,

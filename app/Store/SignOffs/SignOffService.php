@@ -189,7 +189,7 @@ final readonly class SignOffService
     private function move(int $id, Actor $actor, Closure $act): StoredSignOff
     {
         try {
-            $kept = $this->db->transaction(fn (): StoredSignOff => $this->clock->still(function () use ($id, $actor, $act): StoredSignOff {
+            $kept = $this->db->transaction(fn (): StoredSignOff => $this->clock->freeze(function () use ($id, $actor, $act): StoredSignOff {
                 $kept = $this->locked($id);
                 if ($actor->personId === null && $kept->status !== SignOffStatus::Waiting) {
                     $kept->update(['wakes_at' => null]);
@@ -242,19 +242,20 @@ final readonly class SignOffService
         $steps = array_filter($moved->events, static fn (SignOffEvent $event): bool => $event->kind === SignOffEventKind::StepAgreed);
         if (! $moved->signOff->isOpen()) {
             $status = $moved->signOff->status->said();
-            $this->happen($kept, new Event(EventKind::SignedOff, "sign_off:{$kept->id}", $status), $actor, ['text' => $status], $entry);
+            $this->recordEvent($kept, new Event(EventKind::SignedOff, "sign_off:{$kept->id}", $status), $actor, ['text' => $status],
+                $entry);
             $this->release->release($kept, $entry);
         } elseif ($steps !== []) {
             $event = new Event(EventKind::StepSigned, "sign_off:{$kept->id}:{$moved->signOff->step}");
-            $this->happen($kept, $event, $actor, [], $entry);
+            $this->recordEvent($kept, $event, $actor, [], $entry);
         }
     }
 
     /** @param  array<string, mixed>  $data */
-    private function happen(StoredSignOff $kept, Event $event, Actor $actor, array $data, int $entry): void
+    private function recordEvent(StoredSignOff $kept, Event $event, Actor $actor, array $data, int $entry): void
     {
         $type = $this->schemas->schema()->types[$kept->record_type];
-        $this->save->happen($type, $kept->record_id, static fn (): Event => $event, $actor, $data, null, $entry, $kept->rule_id);
+        $this->save->recordEvent($type, $kept->record_id, static fn (): Event => $event, $actor, $data, null, $entry, $kept->rule_id);
     }
 
     /**

@@ -94,7 +94,7 @@ final readonly class SlipService
             $this->write($kept, $answers, $record, $actor, $entry);
             $besides($this->type($kept), $kept->record_id, $entry);
             if ($isFirst) {
-                $this->happen($kept, EventKind::SlipAnswered, SlipTold::inOne($said), $actor, $entry);
+                $this->recordEvent($kept, EventKind::SlipAnswered, SlipTold::inOne($said), $actor, $entry);
             }
         });
     }
@@ -212,7 +212,7 @@ final readonly class SlipService
             $entry = $this->keeper->entry($kept, $actor, $moved->events);
             $this->post->happened($kept, $moved->events, $this->record($kept) ?? $record, $entry);
             if (! $moved->isOvertaken && ! $moved->slip->isOpen()) {
-                $this->happen($kept, EventKind::SlipOver, $moved->slip->status->said(), $actor, $entry);
+                $this->recordEvent($kept, EventKind::SlipOver, $moved->slip->status->said(), $actor, $entry);
             }
         });
     }
@@ -221,7 +221,7 @@ final readonly class SlipService
     private function held(int $id, Closure $act): StoredSlip
     {
         try {
-            return $this->db->transaction(fn (): StoredSlip => $this->clock->still(function () use ($id, $act): StoredSlip {
+            return $this->db->transaction(fn (): StoredSlip => $this->clock->freeze(function () use ($id, $act): StoredSlip {
                 $kept = StoredSlip::query()->find($id) ?? throw self::missing($id);
                 // The record first, as every save does, so that the two never wait for each other.
                 StoredRecord::rowsOf($kept->record_type)->where('id', $kept->record_id)->lockForUpdate()->first(['id']);
@@ -303,10 +303,10 @@ final readonly class SlipService
         return '/answers';
     }
 
-    private function happen(StoredSlip $kept, EventKind $kind, string $text, Actor $actor, int $entry): void
+    private function recordEvent(StoredSlip $kept, EventKind $kind, string $text, Actor $actor, int $entry): void
     {
         $event = static fn (): Event => new Event($kind, "slip:{$kept->id}", $text);
-        $this->save->happen($this->type($kept), $kept->record_id, $event, $actor, [], null, $entry, $kept->rule_id);
+        $this->save->recordEvent($this->type($kept), $kept->record_id, $event, $actor, [], null, $entry, $kept->rule_id);
     }
 
     private function clerk(StoredSlip $kept, Record $record): ?SlipClerk

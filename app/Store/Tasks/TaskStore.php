@@ -118,7 +118,7 @@ final readonly class TaskStore
             // A task can be done, opened and done again; each time is an event of its own.
             $event = new Event(EventKind::TaskDone, "task:{$id}:".bin2hex(random_bytes(6)), $task->title, tells: $task->tells);
             $data = self::named($task) + ['outcome' => $outcome];
-            $this->save->happen(
+            $this->save->recordEvent(
                 $type,
                 $task->record_id,
                 static fn (): Event => $event,

@@ -167,7 +167,7 @@ final readonly class RunStore
         $event = static fn (): Event => new Event(EventKind::ByHand, "hand:{$run->id}", '', $run->rule_id);
         try {
             $by = new Actor($run->by_id);
-            $saved = $this->save->happen($type, $id, $event, $by, ['run' => $run->id], null, null, $run->rule_id);
+            $saved = $this->save->recordEvent($type, $id, $event, $by, ['run' => $run->id], null, null, $run->rule_id);
         } catch (DomainError $refused) {
             return ['refused', $refused->getMessage(), null];
         }

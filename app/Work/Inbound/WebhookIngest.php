@@ -133,7 +133,7 @@ final readonly class WebhookIngest
             $outcome = $saved->entryId === null ? HookOutcome::Unchanged : HookOutcome::Changed;
         }
         $event = new Event(EventKind::HookBrought, 'hook:'.substr(sha1("{$hook->id}:{$key}"), 0, 40), from: $hook->name);
-        $this->save->happen($type, $id, static fn (): Event => $event, $actor, ['from' => $hook->name]);
+        $this->save->recordEvent($type, $id, static fn (): Event => $event, $actor, ['from' => $hook->name]);
 
         return [$outcome, $id, ''];
     }

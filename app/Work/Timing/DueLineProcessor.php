@@ -64,7 +64,7 @@ final readonly class DueLineProcessor
      */
     public function perform(array $rows, ?Actor $by = null, array $data = []): int
     {
-        return $this->clock->still(fn (): int => $this->performAll($rows, $by, $data));
+        return $this->clock->freeze(fn (): int => $this->performAll($rows, $by, $data));
     }
 
     /**

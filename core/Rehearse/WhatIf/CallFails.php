@@ -32,7 +32,7 @@ final readonly class CallFails implements WhatIf
         $play->paper->runs->failing[] = $this->call;
     }
 
-    public function happen(Play $play, int $record, RecordType $type, ?int $actor): void
+    public function apply(Play $play, int $record, RecordType $type, ?int $actor): void
     {
     }
 

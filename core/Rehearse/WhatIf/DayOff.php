@@ -31,7 +31,7 @@ final readonly class DayOff implements WhatIf
         $play->paper->holiday($this->day);
     }
 
-    public function happen(Play $play, int $record, RecordType $type, ?int $actor): void
+    public function apply(Play $play, int $record, RecordType $type, ?int $actor): void
     {
     }
 

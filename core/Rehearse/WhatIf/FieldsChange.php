@@ -31,7 +31,7 @@ final readonly class FieldsChange implements WhatIf
     {
     }
 
-    public function happen(Play $play, int $record, RecordType $type, ?int $actor): void
+    public function apply(Play $play, int $record, RecordType $type, ?int $actor): void
     {
         $before = $play->paper->record($type->name, $record);
         if ($before !== null) {

@@ -32,7 +32,7 @@ final readonly class SignOffAnswered implements WhatIf
     {
     }
 
-    public function happen(Play $play, int $record, RecordType $type, ?int $actor): void
+    public function apply(Play $play, int $record, RecordType $type, ?int $actor): void
     {
         $one = $play->paper->runs->signOffs->all[$this->signOff - 1] ?? null;
         if ($one !== null) {

@@ -34,7 +34,7 @@ final readonly class SlipReturned implements WhatIf
     {
     }
 
-    public function happen(Play $play, int $record, RecordType $type, ?int $actor): void
+    public function apply(Play $play, int $record, RecordType $type, ?int $actor): void
     {
         $one = $play->paper->runs->slips->all[$this->slip - 1] ?? null;
         if ($one !== null) {

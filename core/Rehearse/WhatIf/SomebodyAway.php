@@ -35,7 +35,7 @@ final readonly class SomebodyAway implements WhatIf
         $play->paper->away($this->person, $this->from, $this->until);
     }
 
-    public function happen(Play $play, int $record, RecordType $type, ?int $actor): void
+    public function apply(Play $play, int $record, RecordType $type, ?int $actor): void
     {
     }
 

@@ -33,14 +33,14 @@ final readonly class TaskIsDone implements WhatIf
     {
     }
 
-    public function happen(Play $play, int $record, RecordType $type, ?int $actor): void
+    public function apply(Play $play, int $record, RecordType $type, ?int $actor): void
     {
         $task = $play->paper->runs->tasks[$this->task - 1] ?? null;
         if ($task === null || $task->doneAt !== null) {
             return;
         }
         $task->doneAt = $this->at;
-        $play->happen(
+        $play->recordEvent(
             $task->given->record,
             new Event(EventKind::TaskDone, "task:{$this->task}", $task->given->title),
             $actor,

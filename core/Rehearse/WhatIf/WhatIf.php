@@ -20,7 +20,7 @@ interface WhatIf
     public function prepare(Play $play): void;
 
     /** Its moment has come. */
-    public function happen(Play $play, int $record, RecordType $type, ?int $actor): void;
+    public function apply(Play $play, int $record, RecordType $type, ?int $actor): void;
 
     /** As a chip says it: "the contact replies". */
     public function said(RecordType $type, Display $display): string;

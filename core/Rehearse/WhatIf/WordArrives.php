@@ -32,12 +32,12 @@ final readonly class WordArrives implements WhatIf
     {
     }
 
-    public function happen(Play $play, int $record, RecordType $type, ?int $actor): void
+    public function apply(Play $play, int $record, RecordType $type, ?int $actor): void
     {
         $now = $play->paper->record($type->name, $record);
         if ($now !== null) {
             $event = new Event($this->event, "{$this->event->value}:".count($play->entries), $this->text, from: $this->from);
-            $play->happen($now, $event, $actor, true);
+            $play->recordEvent($now, $event, $actor, true);
         }
     }
 
