@@ -20,6 +20,7 @@ final class Page
 
         return view('app', [
             'ahead' => $this->ahead(app()->getLocale(), $person !== null),
+            'icon' => base64_encode((string) file_get_contents(public_path('mark.svg'))),
             'marks' => $person instanceof Person ? self::marks(PreferencesShape::of($person)) : '',
         ]);
     }

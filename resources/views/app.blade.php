@@ -4,7 +4,8 @@
         <meta charset="utf-8">
         <meta name="viewport" content="width=device-width, initial-scale=1">
         <title>Vivid Ledger</title>
-        <link rel="icon" type="image/svg+xml" href="/mark.svg">
+        {{-- In the page itself: one request less before anything can be read. --}}
+        <link rel="icon" type="image/svg+xml" href="data:image/svg+xml;base64,{{ $icon }}">
         <link rel="manifest" href="/manifest.webmanifest">
         <meta name="theme-color" content="#241d45">
         @auth
