@@ -175,7 +175,8 @@
     }
 
     function key(event: KeyboardEvent) {
-        if (!(event.ctrlKey || event.metaKey) || asking) return;
+        // What is open over the page has keys of its own.
+        if (!(event.ctrlKey || event.metaKey) || asking || (event.target as HTMLElement).closest('.floating, dialog')) return;
         if (event.key === 'Enter') {
             if (hasDraft && session.has('put_in_force')) void publishNext();
         } else if (/^(INPUT|TEXTAREA)$/.test((event.target as HTMLElement).tagName)) return;
