@@ -6,6 +6,7 @@ namespace Database\Factories\Timing;
 
 use App\Models\Timing\LineSort;
 use App\Models\Timing\ScheduledLine;
+use Database\Factories\Tasks\TaskFactory;
 use Illuminate\Database\Eloquent\Factories\Factory;
 
 /**

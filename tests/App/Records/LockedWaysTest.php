@@ -155,11 +155,11 @@ final class LockedWaysTest extends SignOffTestCase
         foreach (new \RecursiveIteratorIterator(new \RecursiveDirectoryIterator(dirname(__DIR__, 3).'/app')) as $file) {
             foreach ($file->isFile() ? file($file->getPathname()) : [] as $line) {
                 if (str_contains($line, 'records->write(')
-                    && ! in_array($file->getBasename('.php'), ['SaveRecord', 'Settlement', 'UnansweredWrite'], true)) {
+                    && ! in_array($file->getBasename('.php'), ['SaveRecord', 'UnitOfWork', 'UnansweredWrite'], true)) {
                     $callers[] = $file->getBasename();
                 }
             }
         }
-        self::assertSame([], $callers, 'records are written by saves, by settlements and without an answer: nowhere else');
+        self::assertSame([], $callers, 'records are written by saves, by units of work and without an answer: nowhere else');
     }
 }
