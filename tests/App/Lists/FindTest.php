@@ -38,7 +38,7 @@ final class FindTest extends AppTestCase
             $this->isCommitted = true;
         }
         $this->app->bind(RecordSearch::class,
-            fn (): RecordSearch => new RecordSearch($this->app->make(AccessScope::class), $areMany ? 1 : RecordSearch::MANY));
+            fn (): RecordSearch => new RecordSearch($this->app->make(AccessScope::class), $areMany ? 1 : PHP_INT_MAX));
         try {
             $this->story();
         } finally {
