@@ -29,11 +29,11 @@ final class EightRulesTest extends BrowserTestCase
             : 'button, [data-word], input';
         const found = [...document.querySelectorAll(pressed)].filter((one) => one.checkVisibility({ visibilityProperty: true })
             && !one.disabled && [reads(one), one.getAttribute('aria-label')].includes(arguments[0]))[arguments[1]];
-        // Nobody hits what is still on its way to its place.
+        // Pressed at the pace of a hand, which hits nothing that is still on its way to its place.
         if (!found) return null;
         const at = JSON.stringify([arguments[0], found.getBoundingClientRect()]);
         if (window.seen?.at !== at) window.seen = { at, since: performance.now() };
-        return performance.now() - window.seen.since > 120 ? found : null;
+        return performance.now() - window.seen.since > 150 ? found : null;
         JS;
 
     /**

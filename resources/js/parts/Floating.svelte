@@ -12,6 +12,8 @@
         const floating = panel;
         if (!floating) return;
         return autoUpdate(anchor, floating, async () => {
+            // What it hangs on may be gone for a moment, or for good; it stays where it was, under the hand that is about to press.
+            if (anchor.getClientRects().length === 0 && floating.style.left) return;
             const at = await computePosition(anchor, floating, {
                 placement,
                 middleware: [
