@@ -186,11 +186,13 @@ launch_workers() {
 
 database_answers() { mariadb-admin --no-defaults --socket="$DB_SOCKET" --user=root ping >/dev/null 2>&1; }
 
+# Everything at once, and the database last: what ends may still have something to write.
 stop_all() {
     local i pid
+    for i in "${!CHILDREN[@]}"; do [ "${NAMES[i]}" = mariadb ] || kill -TERM -- "-${CHILDREN[i]}" 2>/dev/null || true; done
     for ((i = ${#CHILDREN[@]} - 1; i >= 0; i--)); do
         pid=${CHILDREN[i]}
-        kill -TERM -- "-$pid" 2>/dev/null || true
+        [ "${NAMES[i]}" != mariadb ] || kill -TERM -- "-$pid" 2>/dev/null || true
         for _ in $(seq 100); do kill -0 "$pid" 2>/dev/null || break; sleep 0.1; done
         kill -KILL -- "-$pid" 2>/dev/null || true
     done

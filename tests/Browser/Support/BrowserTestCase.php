@@ -98,6 +98,8 @@ abstract class BrowserTestCase extends TestCase
     protected function signOut(): void
     {
         $this->api('DELETE', 'session');
+        $this->open('/');
+        $this->see('#email');
     }
 
     /** The element, as soon as it is shown. */
