@@ -24,7 +24,7 @@ use Tests\App\Access\RightsWalkTest;
 use Tests\App\SignOffs\SignOffTest;
 use Tests\App\Support\AppTestCase;
 
-/** What the API answers is what docs/openapi.json says it answers, refusals included. */
+/** What the API answers is what docs/openapi.json says it answers, refusals included; and what it takes is as described. */
 final class ContractTest extends AppTestCase
 {
     private const LATER = '2026-12-24T12:00:00Z';
@@ -680,22 +680,27 @@ final class ContractTest extends AppTestCase
         $answer = $this->as('ines.okafor', $method, substr($filled, 5), $body);
         self::assertTrue($answer->isSuccessful(), "{$method} {$filled}: {$answer->getContent()}");
         $this->tried[strtolower($method).' '.$path] = true;
-        $responses = $this->document['paths'][$path][strtolower($method)]['responses'];
+        $operation = $this->document['paths'][$path][strtolower($method)];
+        $taken = $operation['requestBody']['content']['application/json']['schema'] ?? null;
+        if ($taken !== null) {
+            $this->fits((string) json_encode($body === [] ? new \stdClass : $body), $taken, "what {$method} {$path} took");
+        }
+        $responses = $operation['responses'];
         self::assertArrayHasKey((string) $answer->getStatusCode(), $responses, "{$method} {$path}");
         $content = $responses[(string) $answer->getStatusCode()]['content']['application/json'] ?? null;
         if ($content === null) {
             self::assertSame('', (string) $answer->getContent());
         } else {
-            $this->fits($answer, $content['schema'], "{$method} {$path}");
+            $this->fits($answer, $content['schema'], "what {$method} {$path} answered");
         }
 
         return $answer;
     }
 
     /** @param  array<string, mixed>  $schema as OpenAPI writes it */
-    private function fits(TestResponse $answer, array $schema, string $what): void
+    private function fits(TestResponse|string $given, array $schema, string $what): void
     {
-        $data = json_decode((string) $answer->getContent(), false, 512, JSON_THROW_ON_ERROR);
+        $data = json_decode(is_string($given) ? $given : (string) $given->getContent(), false, 512, JSON_THROW_ON_ERROR);
         $schema = $this->asJsonSchema($schema);
         $result = $this->validator->validate($data, (string) json_encode($schema, JSON_THROW_ON_ERROR));
         $error = $result->error();

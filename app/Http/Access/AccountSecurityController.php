@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\Http\Access;
 
-use App\Http\Describe\Body;
 use App\Http\Describe\Controller;
 use App\Http\Describe\Ok;
 use App\Store\Access\AccessEntries;
@@ -33,7 +32,7 @@ final class AccountSecurityController extends Controller
     }
 
     #[OA\Put(path: '/api/password', operationId: 'changePassword', description: 'Takes another password. Every other place where one is '
-        .'signed in is signed out.', tags: ['session'], requestBody: new Body(['current' => 'string', 'password' => 'string']),
+        .'signed in is signed out.', tags: ['session'],
         responses: [new Ok])]
     public function password(NewPasswordInput $request, Onboarding $joining): Response
     {
@@ -82,7 +81,6 @@ final class AccountSecurityController extends Controller
 
     #[OA\Post(path: '/api/second-factor', operationId: 'takeUpSecondFactor', description: 'Signing in asks for a code from now on; a first '
         .'one proves that it works.', tags: ['session'],
-        requestBody: new Body(['secret' => 'string', 'code' => 'string', 'password' => 'string']),
         responses: [new Ok(RecoveryCodes::class)])]
     public function takeUp(SecondFactorInput $request): RecoveryCodes
     {
@@ -94,7 +92,7 @@ final class AccountSecurityController extends Controller
     }
 
     #[OA\Delete(path: '/api/second-factor', operationId: 'giveUpSecondFactor', description: 'Signing in asks for the password only.',
-        tags: ['session'], requestBody: new Body(['password' => 'string']), responses: [new Ok])]
+        tags: ['session'], responses: [new Ok])]
     public function giveUp(PasswordInput $request): Response
     {
         $person = $this->person($request);

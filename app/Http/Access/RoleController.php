@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\Http\Access;
 
-use App\Http\Describe\Body;
 use App\Http\Describe\Controller;
 use App\Http\Describe\Ok;
 use App\Http\Slips\SaidShape;
@@ -49,7 +48,7 @@ final class RoleController extends Controller
     }
 
     #[OA\Post(path: '/api/roles', operationId: 'addRole', description: 'Makes a role: {"label", "duties", "reaches", "fields"}.',
-        tags: ['company'], requestBody: new Body(['file' => 'object']), responses: [new Ok(RoleShape::class, status: 201)])]
+        tags: ['company'], responses: [new Ok(RoleShape::class, status: 201)])]
     public function store(RoleInput $request): JsonResponse
     {
         $stored = $this->keeper->add($request->document(), $this->person($request)->id);
@@ -58,7 +57,7 @@ final class RoleController extends Controller
     }
 
     #[OA\Post(path: '/api/roles/{role}/difference', operationId: 'roleDifference', description: 'What another wording of a role would '
-        .'change, in sentences. Nothing changes.', tags: ['company'], requestBody: new Body(['file' => 'object']),
+        .'change, in sentences. Nothing changes.', tags: ['company'],
         responses: [new Ok(SaidShape::class)])]
     public function difference(string $role, RoleInput $request, SchemaStore $schemas): SaidShape
     {
@@ -69,7 +68,7 @@ final class RoleController extends Controller
     }
 
     #[OA\Put(path: '/api/roles/{role}', operationId: 'changeRole', description: 'Changes a role. Whoever has it may what it says from '
-        .'their next request on.', tags: ['company'], requestBody: new Body(['version' => 'integer', 'file' => 'object']),
+        .'their next request on.', tags: ['company'],
         responses: [new Ok(RoleShape::class)])]
     public function update(string $role, RoleInput $request): RoleShape
     {

@@ -11,7 +11,7 @@ final class RoleInput extends FormRequest
     /** @return array<string, mixed> */
     public function rules(): array
     {
-        return ['file' => 'required|array', 'version' => [$this->isMethod('PUT') ? 'required' : 'sometimes', 'integer']];
+        return ['file' => 'required|array'] + ($this->isMethod('PUT') ? ['version' => 'required|integer'] : []);
     }
 
     /** @return array<array-key, mixed> as it came, for RoleFile to read */

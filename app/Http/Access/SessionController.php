@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\Http\Access;
 
-use App\Http\Describe\Body;
 use App\Http\Describe\Controller;
 use App\Http\Describe\Ok;
 use App\Http\People\PreferencesInput;
@@ -51,7 +50,6 @@ final class SessionController extends Controller
             description: 'Signs in with a session, from the application’s own pages. Whoever has a second factor gives its code as well, '
                 .'or a recovery code.',
             tags: ['session'],
-            requestBody: new Body(['email' => 'string', 'password' => 'string', 'code?' => 'string']),
             responses: [new Ok(Me::class)],
         ),
     ]
@@ -85,7 +83,6 @@ final class SessionController extends Controller
             operationId: 'speak',
             description: 'Chooses the language in which one reads the application; null for that of the browser.',
             tags: ['session'],
-            requestBody: new Body(['language?' => 'en|de']),
             responses: [new Ok(Me::class)],
         ),
     ]
@@ -103,7 +100,6 @@ final class SessionController extends Controller
             operationId: 'prefer',
             description: 'Chooses how one wants the screens; what is left out stays as it is.',
             tags: ['session'],
-            requestBody: new Body(['scheme?' => 'light|dark', 'contrast?' => 'usual|more', 'toured?' => 'boolean']),
             responses: [new Ok(PreferencesShape::class)],
         ),
     ]

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\Http\Access;
 
-use App\Http\Describe\Body;
 use App\Http\Describe\Controller;
 use App\Http\Describe\Ok;
 use App\Models\Access\TokenScope;
@@ -49,7 +48,6 @@ final class TokenController extends Controller
             operationId: 'makeToken',
             description: 'Makes an API token, for which one’s password is asked for again; its secret is told this once.',
             tags: ['tokens'],
-            requestBody: new Body(['name' => 'string', 'password' => 'string', 'until?' => 'string', 'scope?' => '*|records|reading']),
             responses: [new Ok(TokenShape::class, status: 201)],
         ),
     ]

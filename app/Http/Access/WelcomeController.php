@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\Http\Access;
 
-use App\Http\Describe\Body;
 use App\Http\Describe\Controller;
 use App\Http\Describe\Ok;
 use App\Http\Inbound\DoorShape;
@@ -70,7 +69,7 @@ final class WelcomeController extends Controller
     }
 
     #[OA\Post(path: '/api/welcome/{token}', operationId: 'comeIn', description: 'Chooses a password by a link, which is used up by it, '
-        .'and signs in unless a second factor is asked for.', tags: ['session'], requestBody: new Body(['password' => 'string']),
+        .'and signs in unless a second factor is asked for.', tags: ['session'],
         responses: [new Ok(Me::class)])]
     public function store(string $token, PasswordInput $request, Connection $db): Me|Response
     {
@@ -82,10 +81,7 @@ final class WelcomeController extends Controller
     }
 
     #[OA\Post(path: '/api/welcome/{token}/company', operationId: 'openCompany', description: 'Opens the company, with its first '
-        .'administrator, who is signed in.', tags: ['session'], requestBody: new Body([
-            'company' => 'string', 'timeZone' => 'string', 'from' => 'string', 'to' => 'string', 'days' => 'integers', 'sets' => 'strings',
-            'name' => 'string', 'email' => 'string', 'password' => 'string',
-        ]), responses: [new Ok(Me::class)])]
+        .'administrator, who is signed in.', tags: ['session'], responses: [new Ok(Me::class)])]
     public function company(string $token, CompanyToOpenInput $request, NewCompany $company): Me
     {
         SessionService::mustHaveSession($request);
@@ -103,8 +99,7 @@ final class WelcomeController extends Controller
     }
 
     #[OA\Post(path: '/api/password/forgotten', operationId: 'forgotPassword', description: 'Sends a link for another password to an '
-        .'address, if it is somebody’s. The answer is the same if it is not.', tags: ['session'],
-        requestBody: new Body(['email' => 'string']), responses: [new Ok])]
+        .'address, if it is somebody’s. The answer is the same if it is not.', tags: ['session'], responses: [new Ok])]
     public function forgotten(ForgottenInput $request): Response
     {
         $person = Person::query()->where('email', $request->validated()['email'])->where('active', true)->first();

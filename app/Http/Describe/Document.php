@@ -41,6 +41,7 @@ final class Document
         $generator->addProcessor(new FillIn);
         $document = $generator->setVersion('3.1.0')->generate(Util::finder([dirname(__DIR__)]));
         $described = json_decode((string) $document?->toJson(), true, 512, JSON_THROW_ON_ERROR);
+        $described = Requests::into($described);
         // By name, so that where a class lies makes no difference.
         ksort($described['paths']);
         ksort($described['components']['schemas']);

@@ -6,7 +6,6 @@ namespace App\Http\Import;
 
 use App\Evidence\Import\ImportPiece;
 use App\Evidence\Lists\GoThroughBulk;
-use App\Http\Describe\Body;
 use App\Http\Describe\Controller;
 use App\Http\Describe\CsvAnswer;
 use App\Http\Describe\Ok;
@@ -53,7 +52,6 @@ final class ImportController extends Controller
             operationId: 'beginImport',
             description: 'Begins to bring in a file (CSV, of any encoding and delimiter), at most 50 MB and 500,000 rows.',
             tags: ['bulk'],
-            requestBody: new Body(['recordType' => 'string', 'name' => 'string', 'bytes' => 'integer']),
             responses: [new Ok(ImportShape::class, status: 201)],
         ),
     ]
@@ -109,7 +107,6 @@ final class ImportController extends Controller
             description: 'Goes through all rows without saving anything, in the background: every problem is told by row and field, and '
                 .'which rules would answer.',
             tags: ['bulk'],
-            requestBody: new Body(['mapping' => 'object', 'key?' => 'string', 'mode' => 'create|update|both', 'values?' => 'objects']),
             responses: [new Ok(ImportShape::class)],
         ),
     ]
@@ -136,7 +133,6 @@ final class ImportController extends Controller
             operationId: 'startImport',
             description: 'Brings in the rows in which nothing is wrong, in the background. "answered" says whether rules start.',
             tags: ['bulk'],
-            requestBody: new Body(['answered' => 'boolean']),
             responses: [new Ok(ImportShape::class)],
         ),
     ]

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\Http\Inbound;
 
-use App\Http\Describe\Body;
 use App\Http\Describe\Controller;
 use App\Http\Describe\Ok;
 use App\Http\Setup\StartShape;
@@ -30,11 +29,6 @@ use VividLedger\Words\Words;
 /** Hooks, to which other systems post, and what arrived there. */
 final class HookController extends Controller
 {
-    private const BODY = [
-        'name' => 'string', 'recordType' => 'string', 'takes' => 'objects', 'starts?' => 'objects', 'knownBy?' => 'string',
-        'mayCreate' => 'boolean', 'isOpen' => 'boolean', 'freshSecret?' => 'boolean',
-    ];
-
     private const MOST = 50;
 
     /** What is longer is shown in part, and can be taken again as it is only. */
@@ -62,7 +56,7 @@ final class HookController extends Controller
     }
 
     #[OA\Post(path: '/api/hooks', operationId: 'keepHook', description: 'Opens an address to which another system can post.',
-        tags: ['hooks'], requestBody: new Body(self::BODY), responses: [new Ok(HookShape::class, status: 201)])]
+        tags: ['hooks'], responses: [new Ok(HookShape::class, status: 201)])]
     public function store(HookInput $request): JsonResponse
     {
         [$hook, $secret] = $this->hooks->keep(null, null, $request->given());
@@ -71,7 +65,7 @@ final class HookController extends Controller
     }
 
     #[OA\Put(path: '/api/hooks/{id}', operationId: 'changeHook', description: 'Changes what arrives there becomes, or gives it another '
-        .'secret.', tags: ['hooks'], requestBody: new Body(['version' => 'integer'] + self::BODY), responses: [new Ok(HookShape::class)])]
+        .'secret.', tags: ['hooks'], responses: [new Ok(HookShape::class)])]
     public function update(int $id, HookInput $request): HookShape
     {
         [$hook, $secret] = $this->hooks->keep($id, self::number($request->validated(), 'version'), $request->given());
@@ -105,7 +99,7 @@ final class HookController extends Controller
     }
 
     #[OA\Post(path: '/api/hooks/{id}/try', operationId: 'tryHook', description: 'Says what would come of something that arrived there; '
-        .'nothing is done.', tags: ['hooks'], requestBody: new Body(['text' => 'string']), responses: [new Ok(HookReadShape::class)])]
+        .'nothing is done.', tags: ['hooks'], responses: [new Ok(HookReadShape::class)])]
     public function look(int $id, HookTextInput $request, HookReading $reading, RecordInput $input): HookReadShape
     {
         $hook = $this->hook($id);
@@ -122,7 +116,7 @@ final class HookController extends Controller
     }
 
     #[OA\Post(path: '/api/hook-arrivals/{id}/again', operationId: 'takeHookAgain', description: 'Takes once more what could not be taken, '
-        .'as it was or mended.', tags: ['hooks'], requestBody: new Body(['text?' => 'string']),
+        .'as it was or mended.', tags: ['hooks'],
         responses: [new Ok(HookArrivalShape::class)])]
     public function again(int $id, HookTextInput $request): HookArrivalShape
     {

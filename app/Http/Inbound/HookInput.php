@@ -12,7 +12,8 @@ final class HookInput extends FormRequest
     public function rules(): array
     {
         return [
-            'version' => 'sometimes|integer', 'name' => 'present|nullable|string', 'recordType' => 'present|nullable|string|max:40',
+            ...($this->isMethod('PUT') ? ['version' => 'required|integer'] : []), 'name' => 'present|nullable|string',
+            'recordType' => 'present|nullable|string|max:40',
             'takes' => 'present|array|list|max:60', 'takes.*.path' => 'present|nullable|string|max:200',
             'takes.*.field' => 'present|nullable|string|max:60', 'starts' => 'sometimes|array|list|max:60',
             'starts.*.field' => 'present|nullable|string|max:60',

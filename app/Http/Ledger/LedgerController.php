@@ -7,7 +7,6 @@ namespace App\Http\Ledger;
 use App\Http\Describe\Controller;
 use App\Http\Describe\CsvAnswer;
 use App\Http\Describe\Ok;
-use App\Http\Describe\Query;
 use App\Http\Rules\OneRuleInput;
 use App\Http\SignOffs\AnswerShape;
 use App\Http\SignOffs\MomentAnswers;
@@ -38,20 +37,8 @@ final class LedgerController extends Controller
     }
 
     #[OA\Get(path: '/api/ledger', operationId: 'ledger', description: 'Entries, the newest first; with "after", those that came since, '
-        .'the oldest first. All can be read by asking again with the number that comes back.', tags: ['ledger'], parameters: [
-            new Query(
-                'show',
-                'string',
-                'Entries of one sort only.',
-                ['edits', 'rules', 'tasks', 'administration'],
-            ), new Query('rule', 'integer'), new Query('person', 'string', 'Whose doing it was, by id or handle.'), new Query(
-                'record', 'string', 'The number of a record, such as T-0042.',
-            ), new Query('from', 'string', 'A day of the company, the first.'), new Query('until', 'string', 'A day, the last.'),
-            new Query('text', 'string', 'Words that stand in what is said; of the last 3,000 entries, and on from "before".'),
-            new Query('outcome', 'string', 'By what came of it.', ['done', 'left_out', 'put_off', 'failed']),
-            new Query('before', 'integer', 'Only entries with a lower '
-            .'number.'), new Query('after', 'integer', 'Only entries with a higher number, the lowest first.'),
-        ], responses: [new Ok(LedgerPage::class)])]
+        .'the oldest first. All can be read by asking again with the number that comes back.', tags: ['ledger'],
+        responses: [new Ok(LedgerPage::class)])]
     public function index(LedgerInput $request): LedgerPage
     {
         $given = $request->validated();
@@ -70,13 +57,10 @@ final class LedgerController extends Controller
 
     #[OA\Get(path: '/api/ledger/file', operationId: 'ledgerFile',
         description: 'The same entries as a file (CSV), the newest first. That they '
-        .'were taken out stands in the ledger.', tags: ['ledger'], parameters: [
-            new Query('show', 'string', 'Entries of one sort only.', ['edits', 'rules', 'tasks', 'administration']),
-            new Query('rule', 'integer'), new Query('person'), new Query('record'), new Query('from'), new Query('until'),
-            new Query('outcome', 'string', 'By what came of it.', ['done', 'left_out', 'put_off', 'failed']),
-        ], responses: [new OA\Response(response: 200, description: 'UTF-8, RFC 4180.',
+        .'were taken out stands in the ledger.', tags: ['ledger'],
+        responses: [new OA\Response(response: 200, description: 'UTF-8, RFC 4180.',
             content: new OA\MediaType(mediaType: 'text/csv', schema: new OA\Schema(type: 'string')))])]
-    public function file(LedgerInput $request, AccessEntries $kept): StreamedResponse
+    public function file(LedgerFileInput $request, AccessEntries $kept): StreamedResponse
     {
         $given = $request->validated();
         $asked = $this->asked($given);
@@ -178,7 +162,6 @@ final class LedgerController extends Controller
             description: 'Why a rule did or did not fire on a record at a moment: what it made of the last thing that happened to the '
                 .'record until then.',
             tags: ['ledger'],
-            parameters: [new Query('at', 'string', 'A moment; left out, now.'), new Query('rule', 'integer', 'Of one rule only.')],
             responses: [new Ok(MomentAnswers::class)],
         ),
     ]
@@ -206,7 +189,6 @@ final class LedgerController extends Controller
             operationId: 'answers',
             description: 'What every rule then in force made of a save: the answer to "why" and "why not".',
             tags: ['ledger'],
-            parameters: [new Query('rule', 'integer')],
             responses: [new Ok(AnswerShape::class, list: true)],
         ),
     ]

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace App\Http\Ledger;
 
 use App\Evidence\Ledger\Reversal;
-use App\Http\Describe\Body;
 use App\Http\Describe\Controller;
 use App\Http\Describe\Ok;
 use App\Http\Records\ConflictShape;
@@ -36,7 +35,6 @@ final class ReversalController extends Controller
             operationId: 'previewReversal',
             description: 'What it would come to to reverse entries: those named, or all of a rule in a span that are not reversed yet.',
             tags: ['evidence'],
-            requestBody: new Body(['entries?' => 'integers', 'rule?' => 'integer', 'from?' => 'string', 'until?' => 'string']),
             responses: [new Ok(ReversalPreview::class)],
         ),
     ]
@@ -88,7 +86,6 @@ final class ReversalController extends Controller
             description: 'Reverses at most 50 entries, of rules or edits, one’s own or as an administrator; all of them or none. One that '
                 .'is reversed already is passed over. A field that was changed since stays, unless it is forced.',
             tags: ['evidence'],
-            requestBody: new Body(['entries' => 'integers', 'force?' => 'boolean', 'why?' => 'string']),
             responses: [new Ok(ReversedShape::class)],
         ),
     ]

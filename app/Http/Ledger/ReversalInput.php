@@ -13,7 +13,7 @@ final class ReversalInput extends FormRequest
     public function rules(): array
     {
         return [
-            'entries' => 'required|array|max:'.Reversal::MOST, 'entries.*' => 'integer|min:1', 'force' => 'nullable|boolean',
+            'entries' => 'required|array|list|max:'.Reversal::MOST, 'entries.*' => 'integer|min:1', 'force' => 'nullable|boolean',
             'why' => 'nullable|string|max:200',
         ];
     }

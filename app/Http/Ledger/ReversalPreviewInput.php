@@ -13,7 +13,7 @@ final class ReversalPreviewInput extends FormRequest
     public function rules(): array
     {
         return [
-            'entries' => 'nullable|array|max:500', 'entries.*' => 'integer|min:1', 'rule' => 'nullable|integer',
+            'entries' => 'nullable|array|list|max:500', 'entries.*' => 'integer|min:1', 'rule' => 'nullable|integer',
             'from' => ['nullable', new Moment], 'until' => ['nullable', new Moment],
         ];
     }

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\Http\Library;
 
-use App\Http\Describe\Body;
 use App\Http\Describe\Controller;
 use App\Http\Describe\Ok;
 use App\Store\DomainError;
@@ -19,11 +18,6 @@ use VividLedger\Words\Words;
 /** Working calendars: hours, holidays, zone, and who goes by which. */
 final class CalendarController extends Controller
 {
-    private const MEMBERS = [
-        'version?' => 'integer', 'name' => 'string', 'timeZone' => 'string', 'hours' => 'object', 'holidays' => 'object',
-        'company' => 'boolean', 'teams' => 'strings', 'people' => 'people',
-    ];
-
     public function __construct(
         private readonly CalendarKeep $keep,
         private readonly CalendarShapes $shapes,
@@ -50,7 +44,6 @@ final class CalendarController extends Controller
             operationId: 'keepCalendar',
             description: 'Makes a working calendar.',
             tags: ['time'],
-            requestBody: new Body(self::MEMBERS),
             responses: [new Ok(CalendarShape::class, status: 201)],
         ),
     ]
@@ -65,7 +58,6 @@ final class CalendarController extends Controller
             operationId: 'changeCalendar',
             description: 'Changes a working calendar; pencilled lines that count its days move with it.',
             tags: ['time'],
-            requestBody: new Body(self::MEMBERS),
             responses: [new Ok(CalendarShape::class)],
         ),
     ]
@@ -96,7 +88,6 @@ final class CalendarController extends Controller
             operationId: 'readHolidays',
             description: 'Reads the days of an iCalendar file, without keeping them.',
             tags: ['time'],
-            requestBody: new Body(['text' => 'string']),
             responses: [new Ok(HolidaysShape::class)],
         ),
     ]

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\Http\Library;
 
-use App\Http\Describe\Body;
 use App\Http\Describe\Controller;
 use App\Http\Describe\Ok;
 use App\Store\DomainError;
@@ -43,7 +42,6 @@ final class KeptController extends Controller
             operationId: 'keepLetter',
             description: 'Keeps a new letter under a name.',
             tags: ['kept'],
-            requestBody: new Body(['recordType' => 'string', 'name' => 'string', 'subject' => 'string', 'body' => 'string']),
             responses: [new Ok(LetterShape::class, status: 201)],
         ),
     ]
@@ -63,7 +61,6 @@ final class KeptController extends Controller
             operationId: 'changeLetter',
             description: 'Keeps the next version; what was sent stays as it was.',
             tags: ['kept'],
-            requestBody: new Body(['version' => 'integer', 'name' => 'string', 'subject' => 'string', 'body' => 'string']),
             responses: [new Ok(LetterShape::class)],
         ),
     ]
@@ -127,7 +124,6 @@ final class KeptController extends Controller
             operationId: 'keepCondition',
             description: 'Keeps a new condition under a name.',
             tags: ['kept'],
-            requestBody: new Body(['recordType' => 'string', 'name' => 'string', 'file' => 'object']),
             responses: [new Ok(NamedShape::class, status: 201)],
         ),
     ]
@@ -145,7 +141,6 @@ final class KeptController extends Controller
             operationId: 'changeCondition',
             description: 'Changes a kept condition; rules that use it go by the new one at once.',
             tags: ['kept'],
-            requestBody: new Body(['version' => 'integer', 'name' => 'string', 'file' => 'object']),
             responses: [new Ok(NamedShape::class)],
         ),
     ]

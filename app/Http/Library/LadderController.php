@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\Http\Library;
 
-use App\Http\Describe\Body;
 use App\Http\Describe\Controller;
 use App\Http\Describe\Ok;
 use App\Http\Writing\EditorShapes;
@@ -73,7 +72,6 @@ final class LadderController extends Controller
             operationId: 'keepLadder',
             description: 'Keeps a new ladder under a name.',
             tags: ['time'],
-            requestBody: new Body(['name' => 'string', 'rungs' => 'objects']),
             responses: [new Ok(LadderShape::class, status: 201)],
         ),
     ]
@@ -90,7 +88,6 @@ final class LadderController extends Controller
             operationId: 'changeLadder',
             description: 'Changes a kept ladder.',
             tags: ['time'],
-            requestBody: new Body(['version' => 'integer', 'name' => 'string', 'rungs' => 'objects']),
             responses: [new Ok(LadderShape::class)],
         ),
     ]

@@ -11,6 +11,6 @@ final class LadderInput extends FormRequest
     /** @return array<string, mixed> */
     public function rules(): array
     {
-        return ['version' => 'required|integer', 'name' => 'present|nullable|string', 'rungs' => 'present|array'];
+        return ['version' => 'required|integer', 'name' => 'present|nullable|string', 'rungs' => 'present|array|list'];
     }
 }

@@ -11,6 +11,6 @@ final class NewLadderInput extends FormRequest
     /** @return array<string, mixed> */
     public function rules(): array
     {
-        return ['name' => 'present|nullable|string', 'rungs' => 'present|array'];
+        return ['name' => 'present|nullable|string', 'rungs' => 'present|array|list'];
     }
 }

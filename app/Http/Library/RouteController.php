@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\Http\Library;
 
-use App\Http\Describe\Body;
 use App\Http\Describe\Controller;
 use App\Http\Describe\Ok;
 use App\Models\Library\StoredRoute;
@@ -54,7 +53,6 @@ final class RouteController extends Controller
         operationId: 'keepRoute',
         description: 'Keeps a route under a name.',
         tags: ['sign-offs'],
-        requestBody: new Body(['recordType' => 'string', 'name' => 'string', 'steps' => 'objects']),
         responses: [new Ok(RouteShape::class, status: 201)],
     )]
     public function store(RouteInput $request): JsonResponse
@@ -70,7 +68,6 @@ final class RouteController extends Controller
         operationId: 'changeRoute',
         description: 'Changes a kept route. Sign-offs that run go on as they began.',
         tags: ['sign-offs'],
-        requestBody: new Body(['version' => 'integer', 'name' => 'string', 'steps' => 'objects']),
         responses: [new Ok(RouteShape::class)],
     )]
     public function update(int $id, RouteInput $request): RouteShape
@@ -131,7 +128,6 @@ final class RouteController extends Controller
         operationId: 'moveToRoute',
         description: 'Moves running sign-offs to the route as it is now: what was agreed to stays, the step at hand begins anew.',
         tags: ['sign-offs'],
-        requestBody: new Body(['ids' => 'integers']),
         responses: [new Ok(RouteShape::class)],
     )]
     public function move(int $id, RouteMoveInput $request): RouteShape

@@ -12,8 +12,9 @@ final class RouteInput extends FormRequest
     public function rules(): array
     {
         return [
-            'version' => 'sometimes|integer', 'recordType' => 'sometimes|string', 'name' => 'present|nullable|string',
-            'steps' => 'present|array|max:10',
+            ...($this->isMethod('PUT') ? ['version' => 'required|integer'] : ['recordType' => 'required|string']),
+            'name' => 'present|nullable|string',
+            'steps' => 'present|array|list|max:10',
         ];
     }
 }

@@ -11,6 +11,6 @@ final class RouteMoveInput extends FormRequest
     /** @return array<string, mixed> */
     public function rules(): array
     {
-        return ['ids' => 'required|array|min:1|max:1000', 'ids.*' => 'integer|min:1'];
+        return ['ids' => 'required|array|list|min:1|max:1000', 'ids.*' => 'integer|min:1'];
     }
 }

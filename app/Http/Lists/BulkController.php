@@ -6,7 +6,6 @@ namespace App\Http\Lists;
 
 use App\Evidence\Lists\BulkPreview;
 use App\Evidence\Lists\GoThroughBulk;
-use App\Http\Describe\Body;
 use App\Http\Describe\Controller;
 use App\Http\Describe\Ok;
 use App\Models\Lists\BulkJob;
@@ -42,9 +41,6 @@ final class BulkController extends Controller
             description: 'What changing many records would come to: which rules would fire how often, and what would be refused. Without '
                 .'"records" it is about all that meet the filter and the search.',
             tags: ['bulk'],
-            requestBody: new Body([
-                'recordType' => 'string', 'records?' => 'integers', 'filter?' => 'string', 'search?' => 'string', 'values' => 'object',
-            ]),
             responses: [new Ok(BulkPreviewShape::class)],
         ),
     ]
@@ -59,9 +55,6 @@ final class BulkController extends Controller
             operationId: 'changeMany',
             description: 'Begins to change many records, each as if it were changed alone; it goes on in the background.',
             tags: ['bulk'],
-            requestBody: new Body([
-                'recordType' => 'string', 'records?' => 'integers', 'filter?' => 'string', 'search?' => 'string', 'values' => 'object',
-            ]),
             responses: [new Ok(BulkShape::class, status: 201)],
         ),
     ]

@@ -13,7 +13,7 @@ final class BulkInput extends FormRequest
     public function rules(): array
     {
         return [
-            'recordType' => 'required|string', 'records' => 'nullable|array|max:'.BulkStore::MOST, 'records.*' => 'integer|min:1',
+            'recordType' => 'required|string', 'records' => 'nullable|array|list|max:'.BulkStore::MOST, 'records.*' => 'integer|min:1',
             'filter' => 'nullable|json|max:20000', 'search' => 'nullable|string|max:200', 'values' => 'required|array',
         ];
     }

@@ -6,7 +6,6 @@ namespace App\Http\Lists;
 
 use App\Http\Describe\Controller;
 use App\Http\Describe\Ok;
-use App\Http\Describe\Query;
 use App\Models\Lists\SavedView;
 use App\Models\People\Person;
 use App\Store\Access\AccessScope;
@@ -26,7 +25,6 @@ final class FindController extends Controller
             description: 'Records of every type that have each word, or its beginning, in one of their texts, or the number that is asked '
                 .'for, the best first; where there is none, those that are nearly called so. Rules, people and views besides.',
             tags: ['records'],
-            parameters: [new Query('text', 'string', 'A number, or words.', isNeeded: true)],
             responses: [new Ok(FoundAllShape::class)],
         ),
     ]

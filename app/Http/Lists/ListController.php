@@ -4,11 +4,9 @@ declare(strict_types=1);
 
 namespace App\Http\Lists;
 
-use App\Http\Describe\Body;
 use App\Http\Describe\Controller;
 use App\Http\Describe\CsvAnswer;
 use App\Http\Describe\Ok;
-use App\Http\Describe\Query;
 use App\Http\Records\Bin;
 use App\Http\Records\BinInput;
 use App\Http\Records\BinPage;
@@ -51,21 +49,7 @@ final class ListController extends Controller
     }
 
     #[OA\Get(path: '/api/records/{type}', operationId: 'records', description: 'A page of the records of a type that meet a search and a '
-        .'filter.', tags: ['records'], parameters: [
-            new Query('search'), new Query('filter', 'string', 'A condition, as a rule file writes it, in JSON.'), new Query(
-                'sort',
-                'string',
-                'Columns, with commas between: fields, paths such as "customer.plan", "number" or "@since"; with "-" in front, backwards.',
-            ),
-            new Query('columns', 'string', 'What to show, with commas between: as for sorting, and "@next" for what is pencilled in next. '
-                .'What does not exist is left out.'),
-            new Query('page', 'integer'), new Query('perPage', 'integer'), new Query(
-                'total',
-                'string',
-                'Counting all that fit takes longer than a page of them; "no" leaves it out.',
-                ['yes', 'no'],
-            ),
-        ], responses: [new Ok(RecordPage::class)])]
+        .'filter.', tags: ['records'], responses: [new Ok(RecordPage::class)])]
     public function index(string $type, RecordListInput $request, RecordShapes $shapes): RecordPage
     {
         $recordType = $this->seenType($type);
@@ -85,11 +69,9 @@ final class ListController extends Controller
     }
 
     #[OA\Get(path: '/api/records/{type}/groups', operationId: 'groups', description: 'How many of the records that meet a filter have each '
-        .'value of a field, and what their numbers add up to; at most 500 values.', tags: ['records'], parameters: [
-            new Query('by', 'string', 'A choice, person, record or tick field, or a path to one.'), new Query('sums', 'string',
-                'Number fields, with commas between.'), new Query('search'), new Query('filter'),
-        ], responses: [new Ok(GroupShape::class, list: true)])]
-    public function groups(string $type, RecordListInput $request, GroupShapes $shapes): JsonResponse
+        .'value of a field, and what their numbers add up to; at most 500 values.', tags: ['records'],
+        responses: [new Ok(GroupShape::class, list: true)])]
+    public function groups(string $type, RecordGroupsInput $request, GroupShapes $shapes): JsonResponse
     {
         $recordType = $this->seenType($type);
         $given = $request->validated();
@@ -102,12 +84,10 @@ final class ListController extends Controller
     }
 
     #[OA\Get(path: '/api/records/{type}/file', operationId: 'recordFile', description: 'The records that meet a filter, as CSV, of those '
-        .'that whoever asks may take out. That they did stands in the ledger.', tags: ['records'], parameters: [
-            new Query('search'), new Query('filter', 'string', 'A condition, as a rule file writes it, in JSON.'),
-            new Query('columns', 'string', 'What to take out, with commas between; every field where nothing is named.'),
-        ], responses: [new OA\Response(response: 200, description: 'UTF-8, RFC 4180; the first line has the labels of the fields.',
+        .'that whoever asks may take out. That they did stands in the ledger.', tags: ['records'],
+        responses: [new OA\Response(response: 200, description: 'UTF-8, RFC 4180; the first line has the labels of the fields.',
             content: new OA\MediaType(mediaType: 'text/csv', schema: new OA\Schema(type: 'string')))])]
-    public function file(string $type, RecordListInput $request, RecordFile $file, AccessEntries $entries): StreamedResponse
+    public function file(string $type, RecordFileInput $request, RecordFile $file, AccessEntries $entries): StreamedResponse
     {
         $recordType = $this->seenType($type);
         $given = $request->validated();
@@ -126,7 +106,6 @@ final class ListController extends Controller
             operationId: 'readFilter',
             description: 'Reads a condition over records without keeping it: its sentences and its problems. It stands at "/filter".',
             tags: ['records'],
-            requestBody: new Body(['filter' => 'object']),
             responses: [new Ok(ReadingShape::class)],
         ),
     ]
@@ -147,7 +126,6 @@ final class ListController extends Controller
             operationId: 'readFilterText',
             description: 'Reads conditions over records as they are typed: "status is open and customer’s depot is Quayside".',
             tags: ['records'],
-            requestBody: new Body(['text' => 'string']),
             responses: [new Ok(TextShape::class)],
         ),
     ]
@@ -171,7 +149,6 @@ final class ListController extends Controller
             operationId: 'bin',
             description: 'The records of a type that were deleted last and can be brought back.',
             tags: ['records'],
-            parameters: [new Query('before', 'integer', 'For earlier ones, the number that came with the later.')],
             responses: [new Ok(BinPage::class)],
         ),
     ]

@@ -13,7 +13,7 @@ final class RecordsInput extends FormRequest
     public function rules(): array
     {
         return [
-            'records' => 'present|array|max:'
+            'records' => 'present|array|list|max:'
                 .RecordController::MOST_AT_ONCE, 'records.*' => 'array:id,version,values', 'records.*.id' => 'nullable|integer|min:1',
             'records.*.version' => 'required_with:records.*.id|nullable|integer', 'records.*.values' => 'present|array',
         ];

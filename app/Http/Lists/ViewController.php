@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\Http\Lists;
 
-use App\Http\Describe\Body;
 use App\Http\Describe\Controller;
 use App\Http\Describe\Ok;
 use App\Models\Lists\SavedView;
@@ -61,7 +60,6 @@ final class ViewController extends Controller
             operationId: 'keepView',
             description: 'Keeps a view of a list under a name.',
             tags: ['records'],
-            requestBody: new Body(['name' => 'string', 'shared' => 'nobody|team|everybody', 'definition' => 'object']),
             responses: [new Ok(ViewShape::class, status: 201)],
         ),
     ]
@@ -80,9 +78,6 @@ final class ViewController extends Controller
             operationId: 'changeView',
             description: 'Changes a kept view.',
             tags: ['records'],
-            requestBody: new Body([
-                'version' => 'integer', 'name' => 'string', 'shared' => 'nobody|team|everybody', 'definition' => 'object',
-            ]),
             responses: [new Ok(ViewShape::class)],
         ),
     ]

@@ -14,9 +14,10 @@ final class ViewInput extends FormRequest
     public function rules(): array
     {
         return [
-            'version' => 'nullable|integer', 'name' => 'required|string|max:60', 'shared' => ['required', Rule::enum(Shared::class)],
-            'definition' => 'present|array', 'definition.columns' => 'array|max:30', 'definition.columns.*' => 'string|max:130',
-            'definition.sort' => 'array|max:4', 'definition.sort.*' => 'string|max:130', 'definition.sums' => 'array|max:4',
+            ...($this->isMethod('PUT') ? ['version' => 'required|integer'] : []), 'name' => 'required|string|max:60',
+            'shared' => ['required', Rule::enum(Shared::class)],
+            'definition' => 'present|array', 'definition.columns' => 'array|list|max:30', 'definition.columns.*' => 'string|max:130',
+            'definition.sort' => 'array|list|max:4', 'definition.sort.*' => 'string|max:130', 'definition.sums' => 'array|list|max:4',
             'definition.sums.*' => 'string|max:130', 'definition.group' => 'nullable|string|max:130',
             'definition.layout' => 'nullable|string|max:10', 'definition.filter' => 'nullable|array',
             'definition.search' => 'nullable|string|max:200',

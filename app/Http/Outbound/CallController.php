@@ -4,10 +4,8 @@ declare(strict_types=1);
 
 namespace App\Http\Outbound;
 
-use App\Http\Describe\Body;
 use App\Http\Describe\Controller;
 use App\Http\Describe\Ok;
-use App\Http\Describe\Query;
 use App\Models\Columns;
 use App\Models\Outbound\CallStatus;
 use App\Models\Outbound\StoredCall;
@@ -39,11 +37,7 @@ final class CallController extends Controller
     }
 
     #[OA\Get(path: '/api/calls', operationId: 'calls', description: 'Calls of other systems, the latest first.', tags: ['calls'],
-        parameters: [
-            new Query('status', 'string', 'waiting, succeeded or failed.'),
-            new Query('endpoint', 'string', 'Of one endpoint, by its name.'),
-            new Query('limit', 'integer', 'How many.'),
-        ], responses: [new Ok(CallPage::class)])]
+        responses: [new Ok(CallPage::class)])]
     public function index(CallListInput $request): CallPage
     {
         $given = $request->validated();
@@ -60,7 +54,7 @@ final class CallController extends Controller
     }
 
     #[OA\Post(path: '/api/calls/{id}/again', operationId: 'callAgain', description: 'Makes a call again that was given up, as it was or '
-        .'with other data, under the same key.', tags: ['calls'], requestBody: new Body(['payload?' => 'string']),
+        .'with other data, under the same key.', tags: ['calls'],
         responses: [new Ok(CallShape::class)])]
     public function again(int $id, CallAgainInput $request): CallShape
     {
@@ -82,10 +76,10 @@ final class CallController extends Controller
     }
 
     #[OA\Post(path: '/api/calls/again', operationId: 'callAllAgain', description: 'Makes all calls to an endpoint again that were given '
-        .'up.', tags: ['calls'], requestBody: new Body(['endpoint' => 'string']), responses: [new Ok])]
-    public function allAgain(CallListInput $request): Response
+        .'up.', tags: ['calls'], responses: [new Ok])]
+    public function allAgain(CallsAgainInput $request): Response
     {
-        $ids = StoredCall::query()->where('status', CallStatus::Failed)->where('endpoint', $request->validated()['endpoint'] ?? '')
+        $ids = StoredCall::query()->where('status', CallStatus::Failed)->where('endpoint', $request->validated()['endpoint'])
             ->orderBy('id')->limit(self::MOST_AT_ONCE)->pluck('id');
 
         foreach (Columns::ints($ids) as $id) {

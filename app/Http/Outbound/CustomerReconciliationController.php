@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\Http\Outbound;
 
-use App\Http\Describe\Body;
 use App\Http\Describe\Controller;
 use App\Http\Describe\Ok;
 use App\Work\Outbound\CustomerReconciliation;
@@ -39,9 +38,7 @@ final class CustomerReconciliationController extends Controller
     }
 
     #[OA\Post(path: '/api/in-step/mend', operationId: 'mendStep', description: 'Mends a difference: ours is written there, theirs here, '
-        .'or our number of it is forgotten.', tags: ['calls'], requestBody: new Body([
-            'recordId' => 'integer', 'way' => 'ours|theirs|forget',
-        ]), responses: [new Ok])]
+        .'or our number of it is forgotten.', tags: ['calls'], responses: [new Ok])]
     public function mend(MendInput $request): Response
     {
         $given = $request->validated();

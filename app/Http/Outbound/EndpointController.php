@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\Http\Outbound;
 
-use App\Http\Describe\Body;
 use App\Http\Describe\Controller;
 use App\Http\Describe\Ok;
 use App\Models\Outbound\CallStatus;
@@ -21,12 +20,6 @@ use VividLedger\Rule\Call\EndpointSlot;
 /** Endpoints of other systems, kept in Setup and called by rules. */
 final class EndpointController extends Controller
 {
-    private const BODY = [
-        'name' => 'string', 'url' => 'string', 'method' => 'string', 'headers' => 'objects', 'secretHeaders?' => 'objects',
-        'signingSecret?' => 'string', 'timeout' => 'integer', 'tries' => 'integer', 'atOnce' => 'integer', 'perMinute' => 'integer',
-        'mayBeInside' => 'boolean',
-    ];
-
     public function __construct(private readonly EndpointStore $endpoints, private readonly KeptStore $kept)
     {
     }
@@ -44,14 +37,14 @@ final class EndpointController extends Controller
     }
 
     #[OA\Post(path: '/api/endpoints', operationId: 'keepEndpoint', description: 'Keeps an endpoint under a name.', tags: ['calls'],
-        requestBody: new Body(self::BODY), responses: [new Ok(EndpointShape::class, status: 201)])]
+        responses: [new Ok(EndpointShape::class, status: 201)])]
     public function store(EndpointInput $request): JsonResponse
     {
         return new JsonResponse(self::shape($this->endpoints->keep(null, null, $request->given()), [], []), 201);
     }
 
     #[OA\Put(path: '/api/endpoints/{id}', operationId: 'changeEndpoint', description: 'Changes an endpoint. Secrets that are left out '
-        .'stay as they are.', tags: ['calls'], requestBody: new Body(['version' => 'integer'] + self::BODY),
+        .'stay as they are.', tags: ['calls'],
         responses: [new Ok(EndpointShape::class)])]
     public function update(int $id, EndpointInput $request): EndpointShape
     {

@@ -13,10 +13,11 @@ final class EndpointInput extends FormRequest
     /** @return array<string, mixed> */
     public function rules(): array
     {
-        $headers = ['array', 'max:20'];
+        $headers = ['array', 'list', 'max:20'];
 
         return [
-            'version' => 'sometimes|integer', 'name' => 'present|nullable|string', 'url' => 'present|nullable|string|max:1000',
+            ...($this->isMethod('PUT') ? ['version' => 'required|integer'] : []), 'name' => 'present|nullable|string',
+            'url' => 'present|nullable|string|max:1000',
             'method' => ['required', Rule::in(EndpointStore::METHODS)], 'headers' => ['present', ...$headers],
             'headers.*.name' => 'required|string|max:100', 'headers.*.value' => 'present|nullable|string|max:2000',
             'secretHeaders' => ['sometimes', 'nullable', ...$headers], 'secretHeaders.*.name' => 'required|string|max:100',

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Outbound;
 
+use App\Store\Outbound\EndpointStore;
 use OpenApi\Attributes as OA;
 
 /** An endpoint of another system. What is secret is never shown again. */
@@ -24,7 +25,7 @@ final readonly class EndpointShape
         public int $version,
         #[OA\Property]
         public string $url,
-        #[OA\Property]
+        #[OA\Property(enum: EndpointStore::METHODS)]
         public string $method,
         #[OA\Property(items: new OA\Items(ref: HeaderShape::class))]
         public array $headers,

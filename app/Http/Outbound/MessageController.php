@@ -4,10 +4,8 @@ declare(strict_types=1);
 
 namespace App\Http\Outbound;
 
-use App\Http\Describe\Body;
 use App\Http\Describe\Controller;
 use App\Http\Describe\Ok;
-use App\Http\Describe\Query;
 use App\Http\Library\LetterPreview;
 use App\Http\Library\LetterPreviewInput;
 use App\Http\Library\PreviewShape;
@@ -41,14 +39,8 @@ final class MessageController extends Controller
     }
 
     #[OA\Get(path: '/api/messages', operationId: 'messages', description: 'Messages in one state, the newest first: what failed can be '
-        .'tried again. All can be read by asking again with the last id.', tags: ['messages'], parameters: [
-            new Query('status', 'string', 'Left out, failed ones.', ['waiting', 'delivered', 'failed', 'all']),
-            new Query('before', 'integer', 'Only messages with a lower id.'), new Query(
-                'after',
-                'integer',
-                'Only messages with a higher id, the lowest first.',
-            ), new Query('limit', 'integer', 'At most so many, up to 200.'),
-        ], responses: [new Ok(MessageShape::class, list: true)])]
+        .'tried again. All can be read by asking again with the last id.', tags: ['messages'],
+        responses: [new Ok(MessageShape::class, list: true)])]
     public function index(MessagesInput $request): JsonResponse
     {
         $given = $request->validated();
@@ -114,7 +106,6 @@ final class MessageController extends Controller
             operationId: 'previewMessage',
             description: 'A message line as it would come out for a record; nothing is sent.',
             tags: ['messages'],
-            requestBody: new Body(['on' => 'string', 'line' => 'object', 'record' => 'integer']),
             responses: [new Ok(PreviewShape::class)],
         ),
     ]

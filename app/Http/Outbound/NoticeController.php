@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\Http\Outbound;
 
-use App\Http\Describe\Body;
 use App\Http\Describe\Controller;
 use App\Http\Describe\Ok;
 use App\Models\Columns;
@@ -91,9 +90,6 @@ final class NoticeController extends Controller
             operationId: 'chooseNoticeWays',
             description: 'Chooses ways, from now on; what is left out stays as it is.',
             tags: ['messages'],
-            requestBody: new Body([
-                'note?' => 'bell|letter|morning', 'task?' => 'bell|letter|morning', 'mention?' => 'bell|letter|morning',
-            ]),
             responses: [new Ok(NoticeWayShape::class, list: true)],
         ),
     ]

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace App\Http\People;
 
 use App\Evidence\People\Leaving;
-use App\Http\Describe\Body;
 use App\Http\Describe\Controller;
 use App\Http\Describe\Ok;
 use App\Models\People\Person;
@@ -37,7 +36,7 @@ final class LeavingController extends Controller
     }
 
     #[OA\Post(path: '/api/people/{id}/leave', operationId: 'leave', description: 'Somebody leaves, and another takes over their records, '
-        .'tasks, sign-offs, slips and people: all of it, or nothing.', tags: ['company'], requestBody: new Body(['to' => 'person']),
+        .'tasks, sign-offs, slips and people: all of it, or nothing.', tags: ['company'],
         responses: [new Ok])]
     public function leave(int $id, LeaveInput $request): Response
     {

@@ -7,7 +7,6 @@ namespace App\Http\People;
 use App\Http\Access\PasswordConfirmation;
 use App\Http\Access\PasswordInput;
 use App\Http\Access\SignIns;
-use App\Http\Describe\Body;
 use App\Http\Describe\Controller;
 use App\Http\Describe\Ok;
 use App\Models\Outbound\LinkKind;
@@ -64,10 +63,6 @@ final class PeopleController extends Controller
         operationId: 'invitePerson',
         description: 'Invites somebody: a letter brings them a link by which they choose their password.',
         tags: ['company'],
-        requestBody: new Body([
-            'name' => 'string', 'email' => 'string', 'role' => 'string', 'team?' => 'string',
-            'timeZone?' => 'string', 'managerId?' => 'person',
-        ]),
         responses: [new Ok(PersonShape::class, status: 201)],
     )]
     public function store(InviteInput $request, Onboarding $joining, Company $company): JsonResponse
@@ -89,7 +84,6 @@ final class PeopleController extends Controller
         operationId: 'readPeople',
         description: 'Reads a list of people (CSV), and says who would be invited and what is wrong. Nothing changes.',
         tags: ['company'],
-        requestBody: new Body(['text' => 'string']),
         responses: [new Ok(PeopleRead::class)],
     )]
     public function readList(PeopleListInput $request, PeopleFile $file): PeopleRead
@@ -109,7 +103,6 @@ final class PeopleController extends Controller
         operationId: 'invitePeople',
         description: 'Invites everybody of a list (CSV), or nobody when something of it is wrong.',
         tags: ['company'],
-        requestBody: new Body(['text' => 'string']),
         responses: [new Ok(PeopleRead::class, status: 201)],
     )]
     public function storeList(PeopleListInput $request, PeopleFile $file): JsonResponse
@@ -150,7 +143,6 @@ final class PeopleController extends Controller
         description: 'For somebody who has lost their authenticator application and their recovery codes: their password is enough again. '
             .'One’s own password is asked for.',
         tags: ['company'],
-        requestBody: new Body(['password' => 'string']),
         responses: [new Ok],
     )]
     public function withoutSecondFactor(int $id, PasswordInput $request, SecondFactors $factors): Response
@@ -188,11 +180,6 @@ final class PeopleController extends Controller
         description: 'Changes what somebody is called, their role, team and time zone, who manages them, who stands in for them, up to how '
             .'much they may sign off, and whether they are with the company. What is left out stays.',
         tags: ['company'],
-        requestBody: new Body([
-            'name?' => 'string', 'email?' => 'string', 'role?' => 'string', 'team?' => 'string',
-            'timeZone?' => 'string', 'managerId?' => 'person', 'deputyId?' => 'person', 'active?' => 'boolean',
-            'limit?' => 'string', 'limits?' => 'object', 'calendarId?' => 'integer',
-        ]),
         responses: [new Ok(PersonShape::class)],
     )]
     public function update(int $id, PersonInput $request, SchemaStore $schemas): PersonShape
@@ -228,7 +215,6 @@ final class PeopleController extends Controller
         description: 'Enters an absence: one’s own, or anybody’s by an administrator. Meanwhile the deputy stands in. A date without a '
             .'time is the beginning of that day where the company is.',
         tags: ['company'],
-        requestBody: new Body(['from' => 'string', 'until' => 'string', 'deputyId?' => 'person']),
         responses: [new Ok(PersonShape::class, status: 201)],
     )]
     public function away(int $id, AbsenceInput $request, Company $company): JsonResponse

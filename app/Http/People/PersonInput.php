@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\People;
 
+use App\Http\PersonGiven;
 use App\Models\Access\StoredRole;
 use App\Models\Library\StoredCalendar;
 use Illuminate\Foundation\Http\FormRequest;
@@ -23,7 +24,8 @@ final class PersonInput extends FormRequest
             'team' => 'sometimes|string|max:80',
             'timeZone' => 'sometimes|timezone',
             'calendarId' => ['sometimes', 'nullable', 'integer', Rule::exists(StoredCalendar::class, 'id')],
-            'managerId' => 'sometimes|nullable', 'deputyId' => 'sometimes|nullable', 'active' => 'sometimes|boolean',
+            'managerId' => ['sometimes', 'nullable', new PersonGiven], 'deputyId' => ['sometimes', 'nullable', new PersonGiven],
+            'active' => 'sometimes|boolean',
             'limit' => ['sometimes', 'nullable', 'regex:'.self::MONEY], 'limits' => 'sometimes|array|max:50',
             'limits.*' => ['required', 'regex:'.self::MONEY],
         ];

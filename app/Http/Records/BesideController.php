@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\Http\Records;
 
-use App\Http\Describe\Body;
 use App\Http\Describe\Controller;
 use App\Http\Describe\Ok;
 use App\Http\Ledger\Entries;
@@ -52,7 +51,6 @@ final class BesideController extends Controller
             operationId: 'addComment',
             description: 'Adds a comment to a record; rules that wait for one answer it.',
             tags: ['records'],
-            requestBody: new Body(['text' => 'string']),
             responses: [new Ok(EntryShape::class, status: 201)],
         ),
     ]
@@ -143,7 +141,6 @@ final class BesideController extends Controller
             operationId: 'follow',
             description: 'Follows a record, or no longer.',
             tags: ['records'],
-            requestBody: new Body(['follows' => 'boolean']),
             responses: [new Ok],
         ),
     ]
@@ -161,7 +158,6 @@ final class BesideController extends Controller
             operationId: 'resetGuard',
             description: 'Makes the used guard of a rule ready again for this record.',
             tags: ['records'],
-            requestBody: new Body(['why' => 'string']),
             responses: [new Ok(BesideShape::class)],
         ),
     ]

@@ -5,10 +5,8 @@ declare(strict_types=1);
 namespace App\Http\Records;
 
 use App\Http\Access\Account;
-use App\Http\Describe\Body;
 use App\Http\Describe\Controller;
 use App\Http\Describe\Ok;
-use App\Http\Describe\Query;
 use App\Http\Ledger\Entries;
 use App\Http\Lists\RecordsInput;
 use App\Http\Lists\SavedOne;
@@ -65,7 +63,6 @@ final class RecordController extends Controller
             operationId: 'createRecord',
             description: 'Makes a record; the rules in force answer it.',
             tags: ['records'],
-            requestBody: new Body(['values' => 'object']),
             responses: [new Ok(SavedShape::class, status: 201)],
         ),
     ]
@@ -85,7 +82,6 @@ final class RecordController extends Controller
             description: 'Makes and changes up to 200 records, each as if it came alone: with its own rules, its own entries and its own '
                 .'result, in the order given. One that is refused keeps no other from being saved.',
             tags: ['records'],
-            requestBody: new Body(['records' => 'objects']),
             responses: [new Ok(SavedOne::class, list: true)],
         ),
     ]
@@ -117,7 +113,6 @@ final class RecordController extends Controller
             description: 'Changes values of a record; the rules in force answer it. Values nobody else has changed since the version that '
                 .'is named go through, whatever else has.',
             tags: ['records'],
-            requestBody: new Body(['version' => 'integer', 'values' => 'object']),
             responses: [new Ok(SavedShape::class)],
         ),
     ]
@@ -139,7 +134,6 @@ final class RecordController extends Controller
             operationId: 'deleteRecord',
             description: 'Deletes a record. Its history stays, and it can be brought back.',
             tags: ['records'],
-            parameters: [new Query('version', 'integer', 'Of the record as the person saw it.')],
             responses: [new Ok(SavedShape::class)],
         ),
     ]
@@ -158,7 +152,6 @@ final class RecordController extends Controller
             description: 'Makes one record of two. What names the other names this one from now on, its comments, files, followers and '
                 .'open tasks move, and it goes to the bin.',
             tags: ['records'],
-            requestBody: new Body(['version' => 'integer', 'other' => 'integer', 'otherVersion' => 'integer', 'values?' => 'object']),
             responses: [new Ok(SavedShape::class)],
         ),
     ]
@@ -226,7 +219,6 @@ final class RecordController extends Controller
             operationId: 'account',
             description: 'What is ahead for a record, and what has happened to it, the newest first.',
             tags: ['records'],
-            parameters: [new Query('before', 'integer', 'Only entries with a lower number.')],
             responses: [new Ok(Account::class)],
         ),
     ]

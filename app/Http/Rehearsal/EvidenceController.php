@@ -9,10 +9,8 @@ use App\Evidence\Rehearsal\Rehearsals;
 use App\Evidence\Rules\FieldRules;
 use App\Evidence\Rules\Proofreading;
 use App\Evidence\Rules\WrittenRules;
-use App\Http\Describe\Body;
 use App\Http\Describe\Controller;
 use App\Http\Describe\Ok;
-use App\Http\Describe\Query;
 use App\Http\Ledger\EntryInput;
 use App\Http\Records\RecordShape;
 use App\Http\Records\RecordShapes;
@@ -38,7 +36,6 @@ final class EvidenceController extends Controller
             operationId: 'remarks',
             description: 'What proofreading finds in a rule file that reads soundly; of one that does not, nothing. Nothing is kept.',
             tags: ['evidence'],
-            requestBody: new Body(['file' => 'object', 'rule?' => 'integer']),
             responses: [new Ok(RemarkShape::class, list: true)],
         ),
     ]
@@ -84,7 +81,6 @@ final class EvidenceController extends Controller
             description: 'Replays a rule file over the recorded history, beside the page in force. Answers line by line '
                 .'(application/x-ndjson) while it goes; whoever has seen enough hangs up.',
             tags: ['evidence'],
-            requestBody: new Body(['file' => 'object', 'rule?' => 'integer', 'from?' => 'string', 'until?' => 'string']),
             responses: [
                 new OA\Response(
                     response: 200,
@@ -131,7 +127,6 @@ final class EvidenceController extends Controller
             operationId: 'recordThen',
             description: 'A record as it stood just after an entry.',
             tags: ['records'],
-            parameters: [new Query('entry', 'integer', isNeeded: true)],
             responses: [new Ok(RecordShape::class)],
         ),
     ]
@@ -151,10 +146,6 @@ final class EvidenceController extends Controller
             description: 'Plays a rule file on a record: {"id"}, {"pick": "matched", "nearly" or "made_up"} or {"values"}. What happens '
                 .'first is proposed when it is left out. Nothing is kept.',
             tags: ['evidence'],
-            requestBody: new Body([
-                'file' => 'object', 'rule?' => 'integer', 'record?' => 'object', 'opening?' => 'object', 'whatIfs?' => 'objects',
-                'others?' => 'boolean',
-            ]),
             responses: [new Ok(RehearsalShape::class)],
         ),
     ]

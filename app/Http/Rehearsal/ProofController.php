@@ -6,7 +6,6 @@ namespace App\Http\Rehearsal;
 
 use App\Evidence\Rehearsal\Proofs;
 use App\Evidence\Rules\WrittenRules;
-use App\Http\Describe\Body;
 use App\Http\Describe\Controller;
 use App\Http\Describe\Ok;
 use App\Http\Rules\RuleFileInput;
@@ -48,10 +47,6 @@ final class ProofController extends Controller
             operationId: 'keepProof',
             description: 'Keeps a rehearsal as a proof: its record, what it looks at, and what it comes to.',
             tags: ['evidence'],
-            requestBody: new Body([
-                'name' => 'string', 'file' => 'object', 'record' => 'object', 'opening?' => 'object', 'whatIfs?' => 'objects',
-                'others?' => 'boolean',
-            ]),
             responses: [new Ok(ProofShape::class, list: true, status: 201)],
         ),
     ]
@@ -75,7 +70,6 @@ final class ProofController extends Controller
             operationId: 'tryProofs',
             description: 'Plays the proofs with the rule as it is being written: its own, and those of other rules that it would break.',
             tags: ['evidence'],
-            requestBody: new Body(['file' => 'object']),
             responses: [new Ok(TriedProof::class, list: true)],
         ),
     ]
@@ -97,7 +91,6 @@ final class ProofController extends Controller
             operationId: 'proposeProofs',
             description: 'Proposes the cases at the boundaries of a rule, each with what it comes to by itself.',
             tags: ['evidence'],
-            requestBody: new Body(['file' => 'object']),
             responses: [new Ok(ProposedProof::class, list: true)],
         ),
     ]
@@ -119,7 +112,6 @@ final class ProofController extends Controller
             description: 'What the proof comes to now, with a rule as it is being written if one is given, is what is expected from now '
                 .'on.',
             tags: ['evidence'],
-            requestBody: new Body(['file?' => 'object', 'rule?' => 'integer']),
             responses: [new Ok],
         ),
     ]

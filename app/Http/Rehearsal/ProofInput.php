@@ -13,7 +13,7 @@ final class ProofInput extends FormRequest
     {
         return [
             'name' => 'present|nullable|string', 'file' => 'required|array', 'record' => 'required|array', 'opening' => 'nullable|array',
-            'whatIfs' => 'nullable|array|max:20', 'others' => 'nullable|boolean',
+            'whatIfs' => 'nullable|array|list|max:20', 'others' => 'nullable|boolean',
         ];
     }
 }

@@ -13,7 +13,7 @@ final class RehearsalInput extends FormRequest
     {
         return [
             'file' => 'required|array', 'rule' => 'nullable|integer', 'record' => 'nullable|array', 'opening' => 'nullable|array',
-            'whatIfs' => 'nullable|array|max:20', 'others' => 'nullable|boolean',
+            'whatIfs' => 'nullable|array|list|max:20', 'others' => 'nullable|boolean',
         ];
     }
 }

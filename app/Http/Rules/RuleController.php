@@ -5,10 +5,8 @@ declare(strict_types=1);
 namespace App\Http\Rules;
 
 use App\Evidence\Rehearsal\ProofFile;
-use App\Http\Describe\Body;
 use App\Http\Describe\Controller;
 use App\Http\Describe\Ok;
-use App\Http\Describe\Query;
 use App\Http\Outbound\DifferenceInput;
 use App\Http\Outbound\DifferenceLine;
 use App\Http\Records\RecordShapes;
@@ -70,7 +68,6 @@ final class RuleController extends Controller
             operationId: 'startRule',
             description: 'Starts a draft from a rule file, finished or not.',
             tags: ['rules'],
-            requestBody: new Body(['file' => 'object']),
             responses: [new Ok(RuleShape::class, status: 201)],
         ),
     ]
@@ -87,7 +84,6 @@ final class RuleController extends Controller
             operationId: 'readRule',
             description: 'Reads a rule file without keeping it: its sentences and its problems.',
             tags: ['rules'],
-            requestBody: new Body(['file' => 'object']),
             responses: [new Ok(ReadingShape::class)],
         ),
     ]
@@ -104,7 +100,6 @@ final class RuleController extends Controller
             operationId: 'importRule',
             description: 'Starts a draft from the text of a rule file. Either all of it is sound, or nothing is kept.',
             tags: ['rules'],
-            requestBody: new Body(['text' => 'string']),
             responses: [new Ok(RuleShape::class, status: 201)],
         ),
     ]
@@ -149,7 +144,6 @@ final class RuleController extends Controller
             operationId: 'writeDraft',
             description: 'Writes the draft of a rule, finished or not; what is in force stays as it is.',
             tags: ['rules'],
-            requestBody: new Body(['version' => 'integer', 'file' => 'object']),
             responses: [new Ok(WrittenShape::class)],
         ),
     ]
@@ -184,9 +178,6 @@ final class RuleController extends Controller
             description: 'Makes the draft the next page and puts it in force. What matches already is left as it is (leave), counted as '
                 .'done (count), or started, spread over so many hours (start). Runs in play stay on their page, or move.',
             tags: ['rules'],
-            requestBody: new Body([
-                'version' => 'integer', 'existing?' => 'leave|count|start', 'hours?' => 'integer', 'move?' => 'boolean', 'why?' => 'string',
-            ]),
             responses: [new Ok(RuleShape::class)],
         ),
     ]
@@ -225,7 +216,6 @@ final class RuleController extends Controller
             operationId: 'moveRule',
             description: 'Pauses a rule, puts it back in force, or retires it.',
             tags: ['rules'],
-            requestBody: new Body(['status' => 'in_force|paused|retired']),
             responses: [new Ok(RuleShape::class)],
         ),
     ]
@@ -243,7 +233,6 @@ final class RuleController extends Controller
             operationId: 'orderRules',
             description: 'The order in which the rules of a record type answer.',
             tags: ['rules'],
-            requestBody: new Body(['recordType' => 'string', 'rules' => 'integers']),
             responses: [new Ok(RuleSummary::class, list: true)],
         ),
     ]
@@ -265,7 +254,6 @@ final class RuleController extends Controller
             operationId: 'standInSet',
             description: 'Puts a rule into an either/or set, of which only the first that matches fires; an empty name takes it out.',
             tags: ['rules'],
-            requestBody: new Body(['set' => 'string']),
             responses: [new Ok(RuleShape::class)],
         ),
     ]
@@ -284,7 +272,6 @@ final class RuleController extends Controller
             description: 'Starts a draft from a rule, for the same records or for others; what does not fit there is listed as its '
                 .'problems.',
             tags: ['rules'],
-            requestBody: new Body(['on' => 'string']),
             responses: [new Ok(RuleShape::class, status: 201)],
         ),
     ]
@@ -316,7 +303,6 @@ final class RuleController extends Controller
             operationId: 'pageDifference',
             description: 'Two pages sentence by sentence; without the second, the draft.',
             tags: ['rules'],
-            parameters: [new Query('from', 'integer'), new Query('to', 'integer')],
             responses: [new Ok(DifferenceLine::class, list: true)],
         ),
     ]
@@ -342,7 +328,6 @@ final class RuleController extends Controller
             operationId: 'bringBack',
             description: 'Makes an old page the draft, to be put in force like any other.',
             tags: ['rules'],
-            requestBody: new Body(['version' => 'integer']),
             responses: [new Ok(RuleShape::class)],
         ),
     ]
@@ -366,7 +351,6 @@ final class RuleController extends Controller
             operationId: 'ruleFile',
             description: 'The rule as a file that another company can import.',
             tags: ['rules'],
-            parameters: [new Query('page', 'integer', 'A published page; left out, what is being written.')],
             responses: [
                 new OA\Response(
                     response: 200,

@@ -11,6 +11,6 @@ final class RuleOrderInput extends FormRequest
     /** @return array<string, mixed> */
     public function rules(): array
     {
-        return ['recordType' => 'required|string', 'rules' => 'required|array', 'rules.*' => 'integer|min:1'];
+        return ['recordType' => 'required|string', 'rules' => 'required|array|list', 'rules.*' => 'integer|min:1'];
     }
 }

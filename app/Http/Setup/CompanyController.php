@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\Http\Setup;
 
-use App\Http\Describe\Body;
 use App\Http\Describe\Controller;
 use App\Http\Describe\Ok;
 use App\Http\Timing\ProcessShape;
@@ -55,7 +54,6 @@ final class CompanyController extends Controller
             operationId: 'changeCompany',
             description: 'Names who stands in when a rule finds nobody.',
             tags: ['company'],
-            requestBody: new Body(['fallbackPersonId?' => 'person']),
             responses: [new Ok(CompanyShape::class)],
         ),
     ]

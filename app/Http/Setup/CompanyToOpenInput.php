@@ -18,8 +18,8 @@ final class CompanyToOpenInput extends FormRequest
         return [
             'company' => 'required|string|max:120', 'timeZone' => 'required|string|max:64',
             'from' => ['required', 'string', 'regex:'.self::TIME], 'to' => ['required', 'string', 'regex:'.self::TIME],
-            'days' => 'required|array|max:7', 'days.*' => 'integer|between:1,7|distinct',
-            'sets' => 'present|array|max:20', 'sets.*' => ['string', Rule::in(array_keys(StarterSets::all()))],
+            'days' => 'required|array|list|max:7', 'days.*' => 'integer|between:1,7|distinct',
+            'sets' => 'present|array|list|max:20', 'sets.*' => ['string', Rule::in(array_keys(StarterSets::all()))],
             'name' => 'required|string|max:120', 'email' => 'required|email|max:190', 'password' => 'required|string|max:1000',
         ];
     }

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\Http\SignOffs;
 
-use App\Http\Describe\Body;
 use App\Http\Describe\Controller;
 use App\Http\Describe\Ok;
 use App\Models\SignOffs\SignOffSeat;
@@ -54,7 +53,6 @@ final class DecideController extends Controller
         operationId: 'decide',
         description: 'Says yes or no from a letter. The link is used up by that.',
         tags: ['sign-offs'],
-        requestBody: new Body(['answer' => 'yes|no', 'comment?' => 'string']),
         responses: [new Ok(DecisionPage::class)],
     )]
     public function store(string $token, DecisionInput $request, SignOffService $desk): DecisionPage

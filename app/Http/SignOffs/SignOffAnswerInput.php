@@ -12,7 +12,7 @@ final class SignOffAnswerInput extends FormRequest
     public function rules(): array
     {
         return [
-            'ids' => ['required', 'array', 'min:1', $this->filled('corrections') ? 'max:1' : 'max:500'],
+            'ids' => ['required', 'array', 'list', 'min:1', $this->filled('corrections') ? 'max:1' : 'max:500'],
             'ids.*' => 'integer|min:1', 'answer' => 'required|in:yes,no',
             'comment' => 'nullable|string|max:2000', 'corrections' => 'nullable|array',
         ];

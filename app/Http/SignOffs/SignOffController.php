@@ -4,10 +4,8 @@ declare(strict_types=1);
 
 namespace App\Http\SignOffs;
 
-use App\Http\Describe\Body;
 use App\Http\Describe\Controller;
 use App\Http\Describe\Ok;
-use App\Http\Describe\Query;
 use App\Http\Slips\AnsweredShape;
 use App\Models\People\Person;
 use App\Models\SignOffs\StoredSignOff;
@@ -35,10 +33,6 @@ final class SignOffController extends Controller
         description: 'Sign-offs: those that wait for oneself, the oldest first; or others, the latest first. All of them are for '
             .'administrators.',
         tags: ['sign-offs'],
-        parameters: [
-            new Query('box', 'string', 'Left out, what waits for oneself.', ['waiting', 'asked', 'decided', 'all']),
-            new Query('limit', 'integer', 'At most so many, up to 500.'),
-        ],
         responses: [new Ok(SignOffPage::class)],
     )]
     public function index(SignOffListInput $request): SignOffPage
@@ -90,7 +84,6 @@ final class SignOffController extends Controller
         description: 'Says yes or no to sign-offs that wait for oneself. A no needs its reason. Each is taken by itself, and what became '
             .'of each is told. What a step lets one correct is changed with the answer; that is for one sign-off at a time.',
         tags: ['sign-offs'],
-        requestBody: new Body(['ids' => 'integers', 'answer' => 'yes|no', 'comment?' => 'string', 'corrections?' => 'object']),
         responses: [new Ok(AnsweredShape::class, list: true)],
     )]
     public function answer(SignOffAnswerInput $request): JsonResponse
@@ -144,7 +137,6 @@ final class SignOffController extends Controller
         operationId: 'handOverSignOff',
         description: 'Gives a sign-off that waits for oneself to somebody else.',
         tags: ['sign-offs'],
-        requestBody: new Body(['to' => 'person', 'comment?' => 'string']),
         responses: [new Ok(SignOffShape::class)],
     )]
     public function handOver(int $id, SignOffHandInput $request): SignOffShape
@@ -162,10 +154,9 @@ final class SignOffController extends Controller
         operationId: 'askBack',
         description: 'Asks whoever asked for the sign-off a question first. Until it is answered, time stands still.',
         tags: ['sign-offs'],
-        requestBody: new Body(['question' => 'string']),
         responses: [new Ok(SignOffShape::class)],
     )]
-    public function ask(int $id, SignOffTalkInput $request): SignOffShape
+    public function ask(int $id, SignOffQuestionInput $request): SignOffShape
     {
         $me = $this->person($request);
         $this->visible($id, $me);
@@ -178,16 +169,15 @@ final class SignOffController extends Controller
         operationId: 'answerBack',
         description: 'Answers a question that was put back, by whoever asked for the sign-off or an administrator.',
         tags: ['sign-offs'],
-        requestBody: new Body(['place' => 'integer', 'answer' => 'string']),
         responses: [new Ok(SignOffShape::class)],
     )]
-    public function answerBack(int $id, SignOffTalkInput $request): SignOffShape
+    public function answerBack(int $id, SignOffReplyInput $request): SignOffShape
     {
         $me = $this->person($request);
         $this->visible($id, $me);
         $given = $request->validated();
         $may = $me->may(Duty::WriteRules);
-        $kept = $this->desk->answerBack($id, (int) ($given['place'] ?? 0), $me->id, $may, (string) ($given['answer'] ?? ''));
+        $kept = $this->desk->answerBack($id, (int) $given['place'], $me->id, $may, (string) $given['answer']);
 
         return $this->signOffs->one($kept, $me);
     }
@@ -197,10 +187,9 @@ final class SignOffController extends Controller
         operationId: 'unlockRecord',
         description: 'Sets the record free that a sign-off keeps locked, with a reason; the sign-off goes on. For administrators.',
         tags: ['sign-offs'],
-        requestBody: new Body(['reason' => 'string']),
         responses: [new Ok(SignOffShape::class)],
     )]
-    public function unlock(int $id, SignOffTalkInput $request): SignOffShape
+    public function unlock(int $id, UnlockInput $request): SignOffShape
     {
         $me = $this->person($request);
 

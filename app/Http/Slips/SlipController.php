@@ -6,7 +6,6 @@ namespace App\Http\Slips;
 
 use App\Http\Describe\Controller;
 use App\Http\Describe\Ok;
-use App\Http\Describe\Query;
 use App\Store\Slips\SlipService;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
@@ -20,9 +19,7 @@ final class SlipController extends Controller
     }
 
     #[OA\Get(path: '/api/slips', operationId: 'slips', description: 'Reply slips, the latest first: those that wait for whoever asks, '
-        .'all that wait, or all.', tags: ['slips'], parameters: [
-            new Query('box', 'string', 'Which of them: mine, waiting or all.'), new Query('limit', 'integer', 'How many.'),
-        ], responses: [new Ok(SlipPage::class)])]
+        .'all that wait, or all.', tags: ['slips'], responses: [new Ok(SlipPage::class)])]
     public function index(SlipListInput $request): SlipPage
     {
         $given = $request->validated();

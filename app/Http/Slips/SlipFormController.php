@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\Http\Slips;
 
-use App\Http\Describe\Body;
 use App\Http\Describe\Controller;
 use App\Http\Describe\Ok;
 use App\Models\Columns;
@@ -57,9 +56,7 @@ final class SlipFormController extends Controller
     }
 
     #[OA\Post(path: '/api/slip-forms', operationId: 'keepSlipForm', description: 'Keeps a reply slip under a name.', tags: ['slips'],
-        requestBody: new Body([
-            'recordType' => 'string', 'name' => 'string', 'subject' => 'string', 'body' => 'string', 'asks' => 'objects',
-        ]), responses: [new Ok(SlipFormShape::class, status: 201)])]
+        responses: [new Ok(SlipFormShape::class, status: 201)])]
     public function store(SlipFormInput $request): JsonResponse
     {
         $given = $request->validated();
@@ -72,9 +69,7 @@ final class SlipFormController extends Controller
     }
 
     #[OA\Put(path: '/api/slip-forms/{id}', operationId: 'changeSlipForm', description: 'Keeps the next version; what was sent stays as '
-        .'it was.', tags: ['slips'], requestBody: new Body([
-            'version' => 'integer', 'name' => 'string', 'subject' => 'string', 'body' => 'string', 'asks' => 'objects',
-        ]), responses: [new Ok(SlipFormShape::class)])]
+        .'it was.', tags: ['slips'], responses: [new Ok(SlipFormShape::class)])]
     public function update(int $id, SlipFormInput $request): SlipFormShape
     {
         $given = $request->validated();
@@ -111,9 +106,7 @@ final class SlipFormController extends Controller
     }
 
     #[OA\Post(path: '/api/slip-forms/preview', operationId: 'previewSlip', description: 'The page as it would look, with the values of '
-        .'the latest record.', tags: ['slips'], requestBody: new Body([
-            'recordType' => 'string', 'subject' => 'string', 'body' => 'string', 'asks' => 'objects',
-        ]), responses: [new Ok(SlipPreview::class)])]
+        .'the latest record.', tags: ['slips'], responses: [new Ok(SlipPreview::class)])]
     public function preview(SlipPreviewInput $request, AnswerSlipPage $page, SlipLines $lines): SlipPreview
     {
         $given = $request->validated();

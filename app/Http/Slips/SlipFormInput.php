@@ -12,8 +12,9 @@ final class SlipFormInput extends FormRequest
     public function rules(): array
     {
         return [
-            'version' => 'sometimes|integer', 'recordType' => 'sometimes|string', 'name' => 'present|nullable|string',
-            'subject' => 'present|nullable|string', 'body' => 'present|nullable|string|max:60000', 'asks' => 'present|array|max:30',
+            ...($this->isMethod('PUT') ? ['version' => 'required|integer'] : ['recordType' => 'required|string']),
+            'name' => 'present|nullable|string',
+            'subject' => 'present|nullable|string', 'body' => 'present|nullable|string|max:60000', 'asks' => 'present|array|list|max:30',
         ];
     }
 }

@@ -13,7 +13,7 @@ final class SlipPreviewInput extends FormRequest
     {
         return [
             'recordType' => 'required|string', 'subject' => 'present|nullable|string|max:400',
-            'body' => 'present|nullable|string|max:60000', 'asks' => 'present|array|max:30',
+            'body' => 'present|nullable|string|max:60000', 'asks' => 'present|array|list|max:30',
         ];
     }
 }

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\Http\Tasks;
 
-use App\Http\Describe\Body;
 use App\Http\Describe\Controller;
 use App\Http\Describe\Ok;
 use App\Http\Records\RecordShapes;
@@ -32,7 +31,6 @@ final class CalendarFileController extends Controller
             description: 'Brings the to-dos of a calendar file in: new ones as one’s own tasks about a record; of those that are here '
                 .'already a moved date, and that they are done.',
             tags: ['tasks'],
-            requestBody: new Body(['text' => 'string', 'recordType?' => 'string', 'recordId?' => 'integer', 'onlyRead?' => 'boolean']),
             responses: [new Ok(CalendarTaskShape::class, list: true)],
         ),
     ]

@@ -4,10 +4,8 @@ declare(strict_types=1);
 
 namespace App\Http\Tasks;
 
-use App\Http\Describe\Body;
 use App\Http\Describe\Controller;
 use App\Http\Describe\Ok;
-use App\Http\Describe\Query;
 use App\Http\Setup\WorkingWeekShape;
 use App\Models\Tasks\Task;
 use App\Models\Tasks\TaskStatus;
@@ -39,25 +37,7 @@ final class TaskController extends Controller
 
     #[OA\Get(path: '/api/tasks', operationId: 'tasks', description: 'Open tasks by due date, those without one last; done ones the latest '
         .'first. With "before" or "after", in the order of their ids instead, so that all of them can be '
-            .'read.', tags: ['tasks'], parameters: [
-                new Query(
-                    'whose',
-                    'string',
-                    'Left out, one’s own.',
-                    ['mine', 'team', 'all'],
-                ), new Query('assignee', 'string', 'One person’s, by id or handle.'), new Query(
-                    'status',
-                    'string',
-                    'Left out, open ones.',
-                    ['open', 'done', 'lapsed', 'all'],
-                ),
-                new Query(
-                    'before',
-                    'integer',
-                    'Only tasks with a lower id, the highest first.',
-                ), new Query('after', 'integer', 'Only tasks with a higher id, the lowest '
-                    .'first.'), new Query('limit', 'integer', 'At most so many, up to 500.'),
-            ], responses: [new Ok(TaskPage::class)])]
+            .'read.', tags: ['tasks'], responses: [new Ok(TaskPage::class)])]
     public function index(TaskListInput $request): TaskPage
     {
         $given = $request->validated();
@@ -94,10 +74,6 @@ final class TaskController extends Controller
             operationId: 'giveTask',
             description: 'Gives a task about a record, to oneself or to somebody else.',
             tags: ['tasks'],
-            requestBody: new Body([
-                'title' => 'string', 'recordType' => 'string', 'recordId' => 'integer', 'dueAt?' => 'string', 'assigneeId?' => 'person',
-                'notes?' => 'string', 'priority?' => 'low|normal|high',
-            ]),
             responses: [new Ok(TaskShape::class, status: 201)],
         ),
     ]
@@ -150,7 +126,6 @@ final class TaskController extends Controller
             operationId: 'completeTask',
             description: 'Completes a task, with what came of it; rules that wait for it go on.',
             tags: ['tasks'],
-            requestBody: new Body(['outcome?' => 'string']),
             responses: [new Ok(TaskShape::class)],
         ),
     ]
@@ -185,7 +160,6 @@ final class TaskController extends Controller
             operationId: 'changeTasks',
             description: 'Gives tasks another date or to another person, or completes them; all of them, or none.',
             tags: ['tasks'],
-            requestBody: new Body(['ids' => 'integers', 'dueAt?' => 'string', 'assigneeId?' => 'person', 'complete?' => 'boolean']),
             responses: [new Ok(TaskShape::class, list: true)],
         ),
     ]

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Http\Tasks;
 
 use App\Http\Moment;
+use App\Http\PersonGiven;
 use Illuminate\Foundation\Http\FormRequest;
 
 final class TasksInput extends FormRequest
@@ -13,8 +14,8 @@ final class TasksInput extends FormRequest
     public function rules(): array
     {
         return [
-            'ids' => 'required|array|max:500', 'ids.*' => 'integer|min:1', 'dueAt' => ['sometimes', 'nullable', new Moment],
-            'assigneeId' => 'nullable', 'complete' => 'nullable|boolean',
+            'ids' => 'required|array|list|max:500', 'ids.*' => 'integer|min:1', 'dueAt' => ['sometimes', 'nullable', new Moment],
+            'assigneeId' => ['nullable', new PersonGiven], 'complete' => 'nullable|boolean',
         ];
     }
 }

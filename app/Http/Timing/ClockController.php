@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\Http\Timing;
 
-use App\Http\Describe\Body;
 use App\Http\Describe\Controller;
 use App\Http\Describe\Ok;
 use App\Http\Ledger\Entries;
@@ -66,7 +65,6 @@ final class ClockController extends Controller
             operationId: 'turnClock',
             description: 'Begins to turn the clock forward: by an hour, a day or a week, to the next pencilled line, or to a moment.',
             tags: ['time'],
-            requestBody: new Body(['by?' => 'hour|day|week|next', 'to?' => 'string']),
             responses: [new Ok(ClockShape::class, status: 202)],
         ),
     ]

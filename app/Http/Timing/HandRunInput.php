@@ -11,6 +11,6 @@ final class HandRunInput extends FormRequest
     /** @return array<string, mixed> */
     public function rules(): array
     {
-        return ['recordType' => 'required|string', 'records' => 'required|array', 'records.*' => 'integer|min:1'];
+        return ['recordType' => 'required|string', 'records' => 'required|array|list', 'records.*' => 'integer|min:1'];
     }
 }

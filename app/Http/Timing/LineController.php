@@ -4,10 +4,8 @@ declare(strict_types=1);
 
 namespace App\Http\Timing;
 
-use App\Http\Describe\Body;
 use App\Http\Describe\Controller;
 use App\Http\Describe\Ok;
-use App\Http\Describe\Query;
 use App\Store\Setup\Company;
 use App\Work\Timing\LinesByHand;
 use Illuminate\Http\JsonResponse;
@@ -31,10 +29,6 @@ final class LineController extends Controller
             operationId: 'linesOfDay',
             description: 'What is pencilled in for a day of the company.',
             tags: ['time'],
-            parameters: [
-                new Query('date', 'string', 'Such as 2026-11-24.', isNeeded: true),
-                new Query('whose', 'string', 'Left out, all that one may see.', ['mine', 'all']),
-            ],
             responses: [new Ok(AheadShape::class, list: true)],
         ),
     ]
@@ -52,7 +46,6 @@ final class LineController extends Controller
             operationId: 'holdLine',
             description: 'Holds a pencilled line back until it is let go on.',
             tags: ['time'],
-            requestBody: new Body(['why' => 'string']),
             responses: [new Ok],
         ),
     ]
@@ -69,7 +62,6 @@ final class LineController extends Controller
             operationId: 'resumeLine',
             description: 'Lets a held line go on at its time.',
             tags: ['time'],
-            requestBody: new Body(['why' => 'string']),
             responses: [new Ok],
         ),
     ]
@@ -86,7 +78,6 @@ final class LineController extends Controller
             operationId: 'strikeLine',
             description: 'Strikes a pencilled line out.',
             tags: ['time'],
-            requestBody: new Body(['why' => 'string']),
             responses: [new Ok],
         ),
     ]
@@ -103,7 +94,6 @@ final class LineController extends Controller
             operationId: 'lineNow',
             description: 'Does the line now, whenever it was to fall due.',
             tags: ['time'],
-            requestBody: new Body(['why' => 'string']),
             responses: [new Ok],
         ),
     ]

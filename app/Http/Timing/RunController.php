@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\Http\Timing;
 
-use App\Http\Describe\Body;
 use App\Http\Describe\Controller;
 use App\Http\Describe\Ok;
 use App\Models\Records\StoredRecord;
@@ -44,7 +43,6 @@ final class RunController extends Controller
             operationId: 'runRule',
             description: 'Runs a rule by hand. On one record the answer is there at once; a selection is worked through in the background.',
             tags: ['runs'],
-            requestBody: new Body(['recordType' => 'string', 'records' => 'integers']),
             responses: [new Ok(RunShape::class, status: 201)],
         ),
     ]

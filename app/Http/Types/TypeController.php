@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\Http\Types;
 
-use App\Http\Describe\Body;
 use App\Http\Describe\Controller;
 use App\Http\Describe\Ok;
 use App\Http\Rehearsal\MadeShape;
@@ -18,18 +17,12 @@ use OpenApi\Attributes as OA;
 /** Record types and their fields, made and changed by whoever sets the house up. */
 final class TypeController extends Controller
 {
-    private const FIELD = [
-        'required?' => 'boolean', 'help?' => 'string', 'min?' => 'string', 'max?' => 'string', 'choices?' => 'objects',
-        'section?' => 'string', 'default?' => 'string', 'unique?' => 'boolean', 'requiredAt?' => 'strings', 'formula?' => 'string',
-        'onDelete?' => 'keep|refuse|clear|along',
-    ];
-
     public function __construct(private readonly TypeRepository $keeper)
     {
     }
 
     #[OA\Post(path: '/api/types', operationId: 'addType', description: 'Makes a record type with a name, an owner and notes.',
-        tags: ['schema'], requestBody: new Body(['label' => 'string', 'plural' => 'string']),
+        tags: ['schema'],
         responses: [new Ok(MadeShape::class, status: 201)])]
     public function store(TypeInput $request): JsonResponse
     {
@@ -41,9 +34,7 @@ final class TypeController extends Controller
     }
 
     #[OA\Patch(path: '/api/types/{type}', operationId: 'changeType', description: 'Changes what a record type is called, the order of its '
-        .'fields, and what its list shows. What is left out stays.', tags: ['schema'], requestBody: new Body([
-            'version' => 'integer', 'label?' => 'string', 'plural?' => 'string', 'fields?' => 'strings', 'columns?' => 'strings',
-        ]), responses: [new Ok])]
+        .'fields, and what its list shows. What is left out stays.', tags: ['schema'], responses: [new Ok])]
     public function update(string $type, TypeInput $request): Response
     {
         $given = $request->validated();
@@ -53,10 +44,7 @@ final class TypeController extends Controller
     }
 
     #[OA\Post(path: '/api/types/{type}/fields', operationId: 'addField', description: 'Adds a field; records have it at once, empty.',
-        tags: ['schema'], requestBody: new Body([
-            'label' => 'string', 'type' => 'string', 'target?' => 'string', 'currency?' => 'string', 'scale?' => 'integer',
-            'numbering?' => 'string',
-        ] + self::FIELD), responses: [new Ok(MadeShape::class, status: 201)])]
+        tags: ['schema'], responses: [new Ok(MadeShape::class, status: 201)])]
     public function addField(string $type, FieldInput $request): JsonResponse
     {
         return new JsonResponse(new MadeShape(
@@ -65,8 +53,7 @@ final class TypeController extends Controller
     }
 
     #[OA\Patch(path: '/api/types/{type}/fields/{field}', operationId: 'changeField', description: 'Changes a field. What is left out '
-        .'stays; a choice that is left out is retired.', tags: ['schema'],
-        requestBody: new Body(['version' => 'integer', 'label?' => 'string'] + self::FIELD), responses: [new Ok])]
+        .'stays; a choice that is left out is retired.', tags: ['schema'], responses: [new Ok])]
     public function changeField(string $type, string $field, FieldInput $request): Response
     {
         $given = $request->validated();

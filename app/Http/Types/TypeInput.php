@@ -17,8 +17,10 @@ final class TypeInput extends FormRequest
             'label' => [$new ? 'required' : 'sometimes', 'string', 'max:200'],
             'plural' => [$new ? 'required' : 'sometimes', 'string', 'max:200'],
             'version' => [$new ? 'prohibited' : 'required', 'integer'],
-            'fields' => 'sometimes|array|max:300', 'fields.*' => 'string|max:64',
-            'columns' => 'sometimes|array|max:300', 'columns.*' => 'string|max:64',
+            ...($new ? [] : [
+                'fields' => 'sometimes|array|list|max:300', 'fields.*' => 'string|max:64',
+                'columns' => 'sometimes|array|list|max:300', 'columns.*' => 'string|max:64',
+            ]),
         ];
     }
 }

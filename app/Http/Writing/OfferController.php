@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\Http\Writing;
 
-use App\Http\Describe\Body;
 use App\Http\Describe\Controller;
 use App\Http\Describe\Ok;
 use App\Store\Access\AccessScope;
@@ -29,7 +28,6 @@ final class OfferController extends Controller
             description: 'What the editor of one word offers. The word is named by its place in the file (a JSON Pointer) and the sort '
                 .'of its editor. A filter is given as {filter} with its record type.',
             tags: ['rules'],
-            requestBody: new Body(['file' => 'object', 'at' => 'string', 'by' => 'string', 'on?' => 'string']),
             responses: [new Ok(ChoicesShape::class)],
         ),
     ]

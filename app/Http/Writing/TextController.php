@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\Http\Writing;
 
-use App\Http\Describe\Body;
 use App\Http\Describe\Controller;
 use App\Http\Describe\Ok;
 use App\Http\Rules\RuleFileInput;
@@ -24,7 +23,6 @@ final class TextController extends Controller
             operationId: 'printRule',
             description: 'A rule file as text.',
             tags: ['rules'],
-            requestBody: new Body(['file' => 'object']),
             responses: [new Ok(PrintedShape::class)],
         ),
     ]
@@ -40,7 +38,6 @@ final class TextController extends Controller
             description: 'Reads the text of a whole rule, row by row. Where it does not say what the rule is about, that is the type '
                 .'given.',
             tags: ['rules'],
-            requestBody: new Body(['text' => 'string', 'on?' => 'string']),
             responses: [new Ok(TextShape::class)],
         ),
     ]
@@ -58,7 +55,6 @@ final class TextController extends Controller
             operationId: 'readSentence',
             description: 'Reads a whole rule that is said in one sentence, about the type given or the one it names.',
             tags: ['rules'],
-            requestBody: new Body(['text' => 'string', 'on?' => 'string']),
             responses: [new Ok(TextShape::class)],
         ),
     ]
@@ -80,7 +76,6 @@ final class TextController extends Controller
             description: 'Reads a line of a rule, or another part of it, as it is typed. What is not understood comes with what could '
                 .'stand there; what can mean several things comes with each of them.',
             tags: ['rules'],
-            requestBody: new Body(['text' => 'string', 'on' => 'string', 'part?' => 'string']),
             responses: [new Ok(TextShape::class)],
         ),
     ]

@@ -2,6 +2,12 @@ import createClient from 'openapi-fetch';
 import type { components, paths } from './schema';
 
 export type Shapes = components['schemas'];
+/** What is posted to a path. */
+export type Posted<Path extends keyof paths> = paths[Path] extends {
+    post: { requestBody: { content: { 'application/json': infer Body } } };
+}
+    ? Body
+    : never;
 export type Problem = Shapes['ProblemDocument'] & Record<string, unknown>;
 
 /** A refusal of the server, with its problem document. */

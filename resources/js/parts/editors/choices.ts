@@ -12,7 +12,12 @@ export function choicesOf(document: () => AnyDocument, word: () => Word) {
     return createQuery(() => {
         const page = document();
         const { at: place, editor } = word();
-        const asked = { file: page.file as JsonObject, at: place ?? '', by: editor?.sort ?? '', on: page.isFilter ? page.type : null };
+        const asked = {
+            file: page.file as JsonObject,
+            at: place ?? '',
+            by: editor?.sort ?? 'choose',
+            on: page.isFilter ? page.type : null,
+        };
         return {
             queryKey: ['offers', place, editor?.sort, JSON.stringify(page.file)],
             queryFn: () => ask(api.POST('/api/offers', { body: asked })),

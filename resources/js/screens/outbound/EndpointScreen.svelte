@@ -57,7 +57,7 @@
                     name: rest.name,
                     url: rest.url,
                     method: rest.method,
-                    headers: rest.headers as Record<string, unknown>[],
+                    headers: rest.headers,
                     timeout: rest.timeout,
                     tries: rest.tries,
                     atOnce: rest.atOnce,

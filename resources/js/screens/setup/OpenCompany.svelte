@@ -1,18 +1,19 @@
 <script lang="ts">
     import { Checkbox, Input, Select } from 'flowbite-svelte';
-    import { api, ask, Refusal, said, type Shapes } from '../../api/client';
+    import { api, ask, Refusal, said, type Posted, type Shapes } from '../../api/client';
 
     /* The first page that anybody sees of a new server: a company, its hours, what it starts with, and who keeps it. */
     let { token, welcome }: { token: string; welcome: Shapes['WelcomeShape'] } = $props();
     const DAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'];
     const here = Intl.DateTimeFormat().resolvedOptions().timeZone;
     let company = $state('');
+    type Sets = Posted<'/api/welcome/{token}/company'>['sets'];
     // svelte-ignore state_referenced_locally
     let timeZone = $state(welcome.timeZones.includes(here) ? here : 'UTC');
     let from = $state('09:00');
     let to = $state('17:00');
     let days = $state([1, 2, 3, 4, 5]);
-    let sets = $state(['sales', 'service']);
+    let sets = $state<Sets>(['sales', 'service']);
     let name = $state('');
     let email = $state('');
     let password = $state('');
@@ -86,7 +87,11 @@
         <div class="mt-2 grid gap-2">
             {#each welcome.sets as set (set.name)}
                 <label class="flex cursor-pointer items-start gap-3 rounded-lg border border-edge px-3 py-2 has-checked:border-iris">
-                    <Checkbox class="mt-1 h-4 w-4" checked={sets.includes(set.name)} onchange={() => (sets = toggle(sets, set.name))} />
+                    <Checkbox
+                        class="mt-1 h-4 w-4"
+                        checked={sets.includes(set.name as Sets[number])}
+                        onchange={() => (sets = toggle(sets, set.name as Sets[number]))}
+                    />
                     <span><b class="block text-[13.5px]">{set.label}</b><span class="text-[12.5px] text-ink-2">{set.says}</span></span>
                 </label>
             {/each}
