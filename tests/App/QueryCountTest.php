@@ -7,6 +7,7 @@ namespace Tests\App;
 use App\Models\Inbound\Hook;
 use App\Models\Inbound\HookArrival;
 use App\Models\Inbound\HookOutcome;
+use App\Models\Library\StoredRoute;
 use App\Store\HouseClock;
 use App\Store\SignOffs\SignOffLink;
 use Illuminate\Support\Facades\DB;
@@ -109,8 +110,9 @@ final class QueryCountTest extends AppTestCase
         $this->as('ines.okafor', 'POST', 'rules', ['file' => $this->demoFile('010-urgent-ticket')])->assertCreated();
 
         // One more that runs on along a route which has been changed since.
-        $this->as('ines.okafor', 'PUT', 'routes/'.DB::table('sign_off_routes')->min('id'), [
-            'name' => 'Kept 0', 'steps' => [
+        $route = StoredRoute::query()->orderBy('id')->firstOrFail();
+        $this->as('ines.okafor', 'PUT', "routes/{$route->id}", [
+            'version' => $route->version, 'name' => 'Kept 0', 'steps' => [
                 ['who' => ['kind' => 'team', 'team' => 'Finance'], 'needed' => 1 + $this->nth % 15],
             ],
         ])->assertOk();

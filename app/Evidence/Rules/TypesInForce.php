@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace App\Evidence\Rules;
 
 use App\Models\Rules\StoredRule;
-use App\Models\Setup\CompanySettings;
 use App\Store\Types\SchemaStore;
 use Illuminate\Contracts\Cache\Repository;
 
@@ -63,10 +62,8 @@ final readonly class TypesInForce
     /** Anew whenever a rule comes into force or leaves it, whenever something that rules read is changed, and with each release. */
     private function version(): string
     {
-        $settings = CompanySettings::rows()->where('id', CompanySettings::ID)->first(['schema_version', 'kept_version']);
         $pages = StoredRule::query()->inForce()->orderBy('id')->toBase()->get(['id', 'page']);
-        $release = @filemtime(app()->getCachedConfigPath());
 
-        return hash('xxh128', (string) json_encode([$settings, $pages, $release]));
+        return hash('xxh128', (string) json_encode([PageSummaries::version(), $pages]));
     }
 }

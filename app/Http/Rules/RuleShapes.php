@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Rules;
 
+use App\Evidence\Rules\PageSummaries;
 use App\Http\Records\RowShape;
 use App\Http\Writing\EditorShapes;
 use App\Http\Writing\ReadingShape;
@@ -39,6 +40,7 @@ final readonly class RuleShapes
         private AccessScope $inSight,
         private Company $company,
         private SeenRules $seen,
+        private PageSummaries $summaries,
     ) {
     }
 
@@ -77,20 +79,27 @@ final readonly class RuleShapes
     {
         $rules = $this->inSight->ofTypes(StoredRule::query())
             ->when($status !== null, static fn (Builder $rules): Builder => $rules->where('status', $status))
-            ->with('currentPage')->orderBy('position')->orderBy('id')->get()
-            ->filter(fn (StoredRule $rule): bool => $this->seen->may($rule->currentPage->file ?? $rule->draft ?? []));
-        $firings = $this->firings(array_values($rules->pluck('id')->all()));
+            ->with('currentPage')->orderBy('position')->orderBy('id')->get();
+        $files = [];
+        foreach ($rules as $rule) {
+            $file = $rule->currentPage->file ?? $rule->draft ?? [];
+            if ($this->seen->may($file)) {
+                $files[$rule->id] = $file;
+            }
+        }
+        $firings = $this->firings(array_keys($files));
+        $said = $this->summaries->of($files);
 
-        return array_values($rules->map(function (StoredRule $rule) use ($firings): RuleSummary {
-            $page = $this->reader->read($rule->currentPage->file ?? $rule->draft ?? []);
+        $shown = $rules->filter(static fn (StoredRule $rule): bool => isset($files[$rule->id]));
+
+        return array_values($shown->map(static function (StoredRule $rule) use ($firings, $said): RuleSummary {
+            $page = $said[$rule->id];
             [$count, $last, $days] = $firings[$rule->id] ?? [0, null, array_fill(0, self::DAYS, 0)];
-            $problem = $rule->status === RuleStatus::InForce ? ($page->problems[0]->message ?? null) : null;
-
-            $isByHand = $page->rule?->runsByHand() ?? false;
+            $problem = $rule->status === RuleStatus::InForce ? $page['problem'] : null;
 
             return new RuleSummary(
                 $rule->id, $rule->name, $rule->record_type, $rule->status->value, $rule->page, $rule->draft !== null, $rule->either_or,
-                $page->aloud(), $problem, $isByHand, $count, Columns::iso($last), $days,
+                $page['aloud'], $problem, $page['byHand'], $count, Columns::iso($last), $days,
             );
         })->all());
     }
@@ -129,15 +138,19 @@ final readonly class RuleShapes
         $zone = $this->company->zone();
         $now = $this->clock->now()->setTimezone($zone);
         $firings = [];
-        // Counted by the minute, the smallest step in which zones differ, so that a busy rule stays a short answer.
+        // The days begin when they begin in the company's zone, with the hour that a change of its clocks takes or gives.
+        $midnights = array_map(
+            static fn (int $ago): string => Columns::moment($now->setTime(0, 0)->modify("-{$ago} days")), range(self::DAYS - 1, 0),
+        );
         $counted = Entry::rows()->whereIn('rule_id', $ids)->whereIn('kind', ['fired', 'gathered'])
-            ->where('at', '>=', Columns::moment($now->modify('-30 days')))->groupByRaw('rule_id, LEFT(at, 16)')->orderBy('latest')
-            ->selectRaw('rule_id, MAX(at) AS latest, COUNT(*) AS n');
+            ->where('at', '>=', Columns::moment($now->modify('-30 days')))->groupBy('rule_id', 'day')->orderBy('day')
+            ->selectRaw(
+                'rule_id, '.implode(' + ', array_fill(0, self::DAYS, '(at >= ?)')).' AS day, MAX(at) AS latest, COUNT(*) AS n', $midnights,
+            );
         foreach ($counted->get() as $row) {
             [$count, , $days] = $firings[(int) $row->rule_id] ?? [0, null, array_fill(0, self::DAYS, 0)];
-            $ago = (int) Columns::instant($row->latest)->setTimezone($zone)->setTime(0, 0)->diff($now->setTime(0, 0))->days;
-            if ($ago < self::DAYS) {
-                $days[self::DAYS - 1 - $ago] += (int) $row->n;
+            if ($row->day > 0) {
+                $days[$row->day - 1] = (int) $row->n;
             }
             $firings[(int) $row->rule_id] = [$count + (int) $row->n, (string) $row->latest, array_values($days)];
         }

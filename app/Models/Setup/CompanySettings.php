@@ -49,6 +49,14 @@ final class CompanySettings extends LedgerModel
     /** The one row there is. */
     public const ID = 1;
 
+    /** Counts up with whatever programs remember of the company: its record types, and all that App\Store\Remembered names. */
+    public static function versions(): string
+    {
+        $settings = self::rows()->where('id', self::ID)->first(['schema_version', 'kept_version']);
+
+        return $settings === null ? '' : "{$settings->schema_version} {$settings->kept_version}";
+    }
+
     /** Something that programs remember has changed (App\Store\Remembered says what), so that none goes on with what was there before. */
     public static function keptChanged(): void
     {

@@ -74,10 +74,10 @@ final readonly class LedgerWriter
                 TeamTurn::rows()->upsert(['team' => $team, 'person_id' => $person], ['team'], ['person_id']);
             }
         }
-        Batch::insert(GuardKey::class, $rest->guards);
-        Batch::insert(GuardReset::class, $rest->resets);
-        Batch::insert(FieldChange::class, $rest->history);
-        Batch::insert(HeldChange::class, $rest->held);
+        Batch::insertTogether([
+            GuardKey::class => $rest->guards, GuardReset::class => $rest->resets, FieldChange::class => $rest->history,
+            HeldChange::class => $rest->held,
+        ]);
         foreach ($rest->lapsed as $because => $tasks) {
             Task::lapse($tasks, $because, $outcomes[0]->change->at);
         }
@@ -93,11 +93,11 @@ final readonly class LedgerWriter
         }
         $this->post->begun($rest->slips->write($runs));
         $rest->calls->write($runs);
-        $this->give(array_map(
+        $lines = $this->give(array_map(
             static fn (array $task): array => ['run_id' => $task['run_id'] ?? $runs[$task['entry_id']] ?? null] + $task,
             $rest->tasks,
         ));
-        Batch::insert(Comment::class, $rest->comments);
+        Batch::insertTogether([ScheduledLine::class => $lines, Comment::class => $rest->comments]);
         $this->follow($rest->follows);
         $this->outbox->put($rest->messages);
 
@@ -254,12 +254,12 @@ final readonly class LedgerWriter
         ];
     }
 
-    /** @param  list<array<string, mixed>>  $tasks */
-    private function give(array $tasks): void
+    /**
+     * @param  list<array<string, mixed>>  $tasks
+     * @return list<array<string, mixed>> what is pencilled in for them
+     */
+    private function give(array $tasks): array
     {
-        if ($tasks === []) {
-            return;
-        }
         $lines = [];
         foreach (Batch::insertForIds(Task::class, $tasks) as $index => $id) {
             $task = $tasks[$index];
@@ -271,7 +271,8 @@ final readonly class LedgerWriter
                 ];
             }
         }
-        Batch::insert(ScheduledLine::class, $lines);
+
+        return $lines;
     }
 
     /** @param  list<array{Record, int, bool}>  $follows */

@@ -203,7 +203,21 @@ final class PeopleStore implements Directory
         $this->people += array_fill_keys($ids, null);
         foreach (RecordSql::peopleWithManagers($ids, self::COLUMNS) as $row) {
             $this->people[$row->id] = self::made($row);
+            if ($row->m_id !== null) {
+                $this->people[$row->m_id] ??= self::made(self::manager($row));
+            }
         }
+    }
+
+    /** The columns of somebody's manager, as their own. */
+    private static function manager(\stdClass $row): \stdClass
+    {
+        $theirs = new \stdClass;
+        foreach (self::COLUMNS as $column) {
+            $theirs->{$column} = $row->{"m_{$column}"};
+        }
+
+        return $theirs;
     }
 
     /**

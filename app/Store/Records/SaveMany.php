@@ -94,7 +94,8 @@ final readonly class SaveMany
     {
         return $this->db->transaction(function () use ($type, $rows, $actor, $isAnswered): array {
             $now = $this->clock->now();
-            $settlement = $this->save->settlement($now);
+            $known = array_values(array_filter(array_map(static fn (RowToSave $row): ?int => $row->id, $rows), is_int(...)));
+            $settlement = $this->save->settlement($now, static fn (StoredFacts $facts) => $facts->rememberLocks($type->name, $known));
             $book = $this->book($isAnswered);
             $there = $this->there($type, $rows, locked: true);
             $locked = $this->lock->among($type, array_keys($there));

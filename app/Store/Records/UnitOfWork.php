@@ -26,7 +26,8 @@ final class UnitOfWork
     /** @var array<int, \Closure(int): void> by the place of the outcome */
     private array $told = [];
 
-    private StoredFacts $facts;
+    /** Anew after each flush, once somebody asks: what it fetches for all is asked for only where something is still to be decided. */
+    private ?StoredFacts $facts = null;
 
     /** @param  ?\Closure(StoredFacts): void  $prepare */
     public function __construct(
@@ -37,7 +38,6 @@ final class UnitOfWork
         private readonly \DateTimeImmutable $now,
         private readonly ?\Closure $prepare = null,
     ) {
-        $this->facts = $this->fresh();
     }
 
     /**
@@ -48,11 +48,12 @@ final class UnitOfWork
      */
     public function decided(string $type, \Closure $decide): Decision
     {
-        $decision = $decide($this->facts);
-        if ($this->writes !== [] && $this->facts->hasLookedAt($type)) {
+        $facts = $this->facts ??= $this->fresh();
+        $decision = $decide($facts);
+        if ($this->writes !== [] && $facts->hasLookedAt($type)) {
             // It was judged on records of this type, so those changed before it have to be there to be read.
             $this->flush();
-            $decision = $decide($this->facts);
+            $decision = $decide($this->facts = $this->fresh());
         }
 
         return $decision;
@@ -83,7 +84,7 @@ final class UnitOfWork
             $tell($numbers[$place][0]);
         }
         $this->writes = $this->outcomes = $this->told = [];
-        $this->facts = $this->fresh();
+        $this->facts = null;
     }
 
     private function fresh(): StoredFacts

@@ -25,6 +25,9 @@ final class CachingRuleBook implements RuleBook
     /** @var array<int, Rule> those that were found */
     private array $found = [];
 
+    /** @var array<string, string> what was asked first, by record type */
+    private array $begun = [];
+
     public function __construct(private readonly StoredRuleBook $of)
     {
     }
@@ -118,10 +121,18 @@ final class CachingRuleBook implements RuleBook
         if ($new === []) {
             return;
         }
+        $isFirst = $this->known[$type] === [];
+        $this->begun[$type] ??= implode(' ', $watches);
         foreach ($this->found as $rule) {
             $new += array_diff_key(array_flip($this->of->written($rule, $type)), $this->known[$type]);
         }
+        if ($isFirst) {
+            $new += array_flip($this->of->askedNext($type, $this->begun[$type]));
+        }
         $keys = array_map(strval(...), array_keys($new));
+        if (! $isFirst) {
+            $this->of->wasAskedNext($type, $this->begun[$type], $keys);
+        }
         $this->known[$type] += array_fill_keys($keys, []);
         foreach ($this->of->watching($type, $keys) as $row) {
             $this->known[$type][RuleWatch::untouching($row->watch)][] = $row;

@@ -15,6 +15,8 @@ use VividLedger\Rule\Rule;
 /** The rules in force, found through the index of what they watch; a save reads no more rules than it may need. */
 final class StoredRuleBook implements Pages
 {
+    private const GUESSES = 200;
+
     /** @var array<string, ?Rule> by rule, page and place; a page never changes, so it is read once for each process */
     private array $read = [];
 
@@ -22,6 +24,9 @@ final class StoredRuleBook implements Pages
     private ?int $keptVersion = null;
 
     private ?RuleReader $reader = null;
+
+    /** @var array<string, array<string, true>> what was asked for next, by what was asked first: a guess that saves a question, or not */
+    private array $next = [];
 
     public function __construct(
         private readonly Container $app,
@@ -43,6 +48,24 @@ final class StoredRuleBook implements Pages
         }
 
         return $rows;
+    }
+
+    /**
+     * @param  string  $first  the keys that a save begins with
+     * @return list<string> the keys that such a save went on to ask for before
+     */
+    public function askedNext(string $type, string $first): array
+    {
+        return array_map(strval(...), array_keys($this->next["{$type} {$first}"] ?? []));
+    }
+
+    /** @param  list<string>  $keys */
+    public function wasAskedNext(string $type, string $first, array $keys): void
+    {
+        if (count($this->next) >= self::GUESSES) {
+            $this->next = [];
+        }
+        $this->next["{$type} {$first}"] = ($this->next["{$type} {$first}"] ?? []) + array_fill_keys($keys, true);
     }
 
     /** @return list<string> the fields of a record type that the lines of a rule may write */

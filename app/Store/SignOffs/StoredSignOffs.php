@@ -6,12 +6,12 @@ namespace App\Store\SignOffs;
 
 use App\Models\Columns;
 use App\Models\SignOffs\StoredSignOff;
+use App\Store\Sql\RecordSql;
 use Illuminate\Database\Query\Builder;
 use VividLedger\Facts\Lock;
 use VividLedger\Facts\SignOffFacts;
 use VividLedger\Facts\SignOffSeen;
 use VividLedger\SignOff\Hold;
-use VividLedger\SignOff\SignOffStatus;
 
 /** Sign-offs from the database: as they are now, or what was locked at a moment. */
 final class StoredSignOffs implements SignOffFacts
@@ -66,17 +66,17 @@ final class StoredSignOffs implements SignOffFacts
 
     private function lock(string $type, int $id): ?Lock
     {
-        $rows = StoredSignOff::rows()->where('record_type', $type)->where('record_id', $id)->where('hold', '!=', Hold::Nothing->value);
-        if ($this->at === null) {
-            $rows->where('status', SignOffStatus::Waiting->value)->where('released', false);
-        } else {
-            $at = Columns::moment($this->at);
-            $rows->where('started_at', '<', $at)
-                ->where(static fn (Builder $still): Builder => $still->whereNull('ended_at')->orWhere('ended_at', '>', $at));
-        }
-        $row = $rows->orderBy('id')->first(['id', 'rule_id', 'run_id', 'started_at', 'hold']);
+        $row = $this->at === null ? RecordSql::lock($type, $id) : $this->lockAt($type, $id, Columns::moment($this->at));
 
         return $row === null ? null : self::of($row);
+    }
+
+    private function lockAt(string $type, int $id, string $at): ?\stdClass
+    {
+        return StoredSignOff::rows()->where('record_type', $type)->where('record_id', $id)->where('hold', '!=', Hold::Nothing->value)
+            ->where('started_at', '<', $at)
+            ->where(static fn (Builder $still): Builder => $still->whereNull('ended_at')->orWhere('ended_at', '>', $at))
+            ->orderBy('id')->first(['id', 'rule_id', 'run_id', 'started_at', 'hold']);
     }
 
     private static function of(\stdClass $row): Lock

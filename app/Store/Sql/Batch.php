@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Store\Sql;
 
 use App\Models\LedgerModel;
+use App\Store\LedgerConnection;
 use Illuminate\Database\QueryException;
 use Illuminate\Support\Facades\DB;
 
@@ -29,6 +30,28 @@ final class Batch
         foreach (array_chunk($rows, self::ROWS_A_STATEMENT) as $chunk) {
             [$sql, $bindings] = self::statement(is_string($into) ? $into::tableName() : $into->getTable(), $chunk);
             DB::insert($sql.$end, $bindings);
+        }
+    }
+
+    /**
+     * Rows of several tables, none of which waits for what another is given.
+     *
+     * @param  array<class-string<LedgerModel>, list<array<string, mixed>>>  $rows  by table, all with the same columns
+     */
+    public static function insertTogether(array $rows): void
+    {
+        [$statements, $bindings] = [[], []];
+        foreach ($rows as $into => $ofOne) {
+            if (count($ofOne) > self::ROWS_A_STATEMENT) {
+                self::insert($into, $ofOne);
+            } elseif ($ofOne !== []) {
+                [$statements[], $given] = self::statement($into::tableName(), $ofOne);
+                array_push($bindings, ...$given);
+            }
+        }
+        $connection = DB::connection();
+        if ($statements !== [] && $connection instanceof LedgerConnection) {
+            $connection->several($statements, $bindings);
         }
     }
 

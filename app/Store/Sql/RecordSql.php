@@ -8,10 +8,13 @@ use App\Models\Columns;
 use App\Models\LedgerModel;
 use App\Models\People\Person;
 use App\Models\Records\StoredRecord;
+use App\Models\SignOffs\StoredSignOff;
 use Illuminate\Database\Query\Builder;
 use Illuminate\Support\Facades\DB;
 use VividLedger\Record\Record;
 use VividLedger\Schema\RecordType;
+use VividLedger\SignOff\Hold;
+use VividLedger\SignOff\SignOffStatus;
 
 /**
  * What every save asks for by an id. Each of these statements is one that the query builder could write; but it writes it anew each
@@ -89,24 +92,35 @@ final class RecordSql
         return DB::scalar("SELECT `{$column}` FROM `{$of::tableName()}` WHERE id = ?", [$id]);
     }
 
+    /** The first sign-off that keeps a record from others now. */
+    public static function lock(string $type, int $id): ?\stdClass
+    {
+        $table = StoredSignOff::tableName();
+        $rows = DB::select("SELECT id, rule_id, run_id, started_at, hold FROM `{$table}`
+            WHERE record_type = ? AND record_id = ? AND status = ? AND hold <> ? AND released = 0",
+            [$type, $id, SignOffStatus::Waiting->value, Hold::Nothing->value]);
+        // Where there is more than one, which is rare, they are sorted here: asked to, the database makes a table of none.
+        usort($rows, static fn (\stdClass $one, \stdClass $other): int => $one->id <=> $other->id);
+
+        return $rows[0] ?? null;
+    }
+
     /**
      * People and their managers: who asks for the one often asks for the other.
      *
      * @param  non-empty-list<int>  $ids
-     * @param  list<string>  $columns
-     * @return list<\stdClass>
+     * @param  non-empty-list<string>  $columns
+     * @return list<\stdClass> each with its manager's columns beside its own, which are called so with "m_" in front
      */
     public static function peopleWithManagers(array $ids, array $columns): array
     {
         $places = implode(', ', array_fill(0, count($ids), '?'));
-        $own = implode(', ', $columns);
-        $theirs = 'm.'.implode(', m.', $columns);
+        $all = implode(', ', array_map(static fn (string $column): string => "p.{$column}, m.{$column} AS m_{$column}", $columns));
         $table = Person::tableName();
 
         return array_values(DB::select(
-            "SELECT {$own} FROM `{$table}` WHERE id IN ({$places})
-            UNION SELECT {$theirs} FROM `{$table}` p JOIN `{$table}` m ON m.id = p.manager_id WHERE p.id IN ({$places})",
-            [...$ids, ...$ids],
+            "SELECT {$all} FROM `{$table}` p LEFT JOIN `{$table}` m ON m.id = p.manager_id WHERE p.id IN ({$places})",
+            $ids,
         ));
     }
 }

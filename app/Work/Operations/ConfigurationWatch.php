@@ -21,7 +21,7 @@ final class ConfigurationWatch
 
     public function look(): void
     {
-        $version = $this->now();
+        $version = CompanySettings::versions();
         if ($this->seen !== null && $this->seen !== $version) {
             $this->app->forgetScopedInstances();
         }
@@ -31,13 +31,6 @@ final class ConfigurationWatch
     /** Whether something was changed since the last look: what is claimed by then is left for the next. */
     public function hasMoved(): bool
     {
-        return $this->now() !== $this->seen;
-    }
-
-    private function now(): string
-    {
-        $settings = CompanySettings::rows()->where('id', CompanySettings::ID)->first(['schema_version', 'kept_version']);
-
-        return $settings === null ? '' : "{$settings->schema_version} {$settings->kept_version}";
+        return CompanySettings::versions() !== $this->seen;
     }
 }

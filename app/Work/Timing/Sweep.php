@@ -177,11 +177,16 @@ final readonly class Sweep
         $type = $this->schemas->schema()->types[$rule->on];
         $occasions = array_column($found, 1, 0);
         $ids = array_keys($occasions);
-        $settlement = $this->save->settlement($now, static fn (StoredFacts $facts) => $facts->rememberGuards($rule->id, $type->name, $ids));
+        $rows = StoredRecord::rowsOf($type)->whereIn('id', $ids)->orderBy('id')->lockForUpdate()->get();
+        // Once nobody else can change the records: what is fetched about them for all is then as it is.
+        $settlement = $this->save->settlement($now, static function (StoredFacts $facts) use ($rule, $type, $ids): void {
+            $facts->rememberGuards($rule->id, $type->name, $ids);
+            $facts->rememberLocks($type->name, $ids);
+        });
         $book = new StartBook(new CachingRuleBook($this->rules), $rule);
         $started = 0;
         $refused = [];
-        foreach (StoredRecord::rowsOf($type)->whereIn('id', $ids)->orderBy('id')->lockForUpdate()->get() as $row) {
+        foreach ($rows as $row) {
             $record = Columns::record($type, $row);
             $event = new Event($trigger::event(), $occasions[$record->id], $trigger->wanted(), $rule->id);
             $change = Change::event($record, $event, null, $now, CauseKind::Rule);
