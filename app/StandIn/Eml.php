@@ -4,77 +4,67 @@ declare(strict_types=1);
 
 namespace App\StandIn;
 
-/** A mail as it comes over the wire (RFC 5322 and MIME), read as far as a shelf of letters needs it. */
+use ZBateson\MailMimeParser\Header\IHeader;
+use ZBateson\MailMimeParser\MailMimeParser;
+use ZBateson\MailMimeParser\Message\IMessagePart;
+
+/** A mail as it comes over the wire (RFC 5322 and MIME), as far as a mail room shows it. */
 final readonly class Eml
 {
-    /** @param  array<string, string>  $headers  decoded, by name in lower case */
-    private function __construct(
-        public array $headers,
-        private string $body,
-    ) {
+    /** @param  array<string, string>  $headers  decoded, by name in lower case; of several with one name, the first */
+    private function __construct(public array $headers, private string $text, private string $html)
+    {
     }
 
     public static function read(string $raw): self
     {
-        [$head, $body] = preg_split('/\r?\n\r?\n/', $raw, 2) + [1 => ''];
-        $headers = [];
-        foreach (explode("\n", (string) preg_replace('/\r?\n[ \t]+/', ' ', $head)) as $line) {
-            [$name, $value] = explode(':', $line, 2) + [1 => ''];
-            $decoded = @iconv_mime_decode(trim($value), ICONV_MIME_DECODE_CONTINUE_ON_ERROR, 'UTF-8');
-            $headers[strtolower(trim($name))] ??= is_string($decoded) ? $decoded : trim($value);
-        }
+        // Broken mail makes PHP complain at every turn; what can be read of it is enough.
+        set_error_handler(static fn (): bool => true);
+        try {
+            $mail = (new MailMimeParser)->parse($raw, false);
+            $headers = [];
+            foreach ($mail->getAllHeaders() as $header) {
+                $headers[strtolower($header->getName())] ??= self::decoded($header);
+            }
+            $html = $mail->getHtmlPart() === null ? '' : self::content($mail->getHtmlPart());
+            $text = $mail->getTextPart() === null ? strip_tags($html) : self::content($mail->getTextPart());
 
-        return new self($headers, $body);
+            return new self($headers, trim($text), trim($html));
+        } finally {
+            restore_error_handler();
+        }
     }
 
     public function header(string $name): string
     {
-        return trim(
-            $this->headers[strtolower($name)] ?? '',
-            ' <>',
-        ) === '' ? '' : ($name === 'Message-ID' ? trim($this->headers['message-id'], ' <>') : $this->headers[strtolower($name)]);
+        $value = $this->headers[strtolower($name)] ?? '';
+
+        return $name === 'Message-ID' ? trim($value, ' <>') : $value;
     }
 
     public function text(): string
     {
-        return $this->part('text/plain') ?? trim(strip_tags((string) $this->part('text/html')));
+        return $this->text;
     }
 
     public function html(): string
     {
-        return $this->part('text/html') ?? '';
+        return $this->html;
     }
 
-    /** The first part of a media type, decoded into UTF-8; null when there is none. */
-    private function part(string $wanted): ?string
+    private static function content(IMessagePart $part): string
     {
-        $type = $this->headers['content-type'] ?? 'text/plain';
-        if (preg_match('/^multipart\//i', $type) === 1 && preg_match('/boundary="?([^";]+)"?/i', $type, $found) === 1) {
-            foreach (array_slice(explode("--{$found[1]}", $this->body), 1) as $piece) {
-                $below = str_starts_with($piece, '--') ? null : self::read(ltrim($piece, "\r\n"))->part($wanted);
-                if ($below !== null) {
-                    return $below;
-                }
-            }
+        $text = (string) $part->getContent();
 
-            return null;
-        }
-        if (! str_starts_with(strtolower($type), $wanted)) {
-            return null;
-        }
-        $decoded = match (strtolower(trim($this->headers['content-transfer-encoding'] ?? ''))) {
-            'base64' => (string) base64_decode($this->body),
-            'quoted-printable' => quoted_printable_decode($this->body),
-            default => $this->body,
-        };
-        $charset = preg_match('/charset="?([^";\s]+)"?/i', $type, $found) === 1 ? $found[1] : 'UTF-8';
+        // Nothing, also where nobody knows its character set.
+        return $text !== '' ? $text : mb_scrub((string) $part->getBinaryContentStream()?->getContents());
+    }
 
-        return trim(
-            (string) @mb_convert_encoding(
-                $decoded,
-                'UTF-8',
-                in_array(strtolower($charset), array_map(strtolower(...), mb_list_encodings()), true) ? $charset : 'UTF-8',
-            ),
-        );
+    private static function decoded(IHeader $header): string
+    {
+        $raw = trim((string) preg_replace('/\r?\n[ \t]+/', ' ', $header->getRawValue()));
+        $decoded = @iconv_mime_decode($raw, ICONV_MIME_DECODE_CONTINUE_ON_ERROR, 'UTF-8');
+
+        return is_string($decoded) ? $decoded : mb_scrub($raw);
     }
 }

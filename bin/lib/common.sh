@@ -93,7 +93,8 @@ install_packages() {
 }
 
 install_php_packages() {
-    if [ ! -f vendor/autoload.php ] || ! php bin/lib/lock.php same composer.lock vendor/.installed.lock; then
+    if [ ! -f vendor/autoload.php ] || ! cmp -s composer.json composer.local.json ||
+        ! php bin/lib/lock.php same composer.lock vendor/.installed.lock; then
         step 'Installing PHP packages' install_php
     fi
     mkdir -p storage/logs storage/app storage/framework/{cache,sessions,views} bootstrap/cache

@@ -43,7 +43,7 @@ final class NearMiss
     {
         $expected = mb_strtolower((string) preg_replace(self::ARTICLE, '', $expected));
         $typed = (string) preg_replace(self::ARTICLE, '', $typed);
-        $length = strlen($expected);
+        $length = mb_strlen($expected);
         if ($length < 3 || $length > 60) {
             return null;
         }
@@ -51,13 +51,13 @@ final class NearMiss
         // As many words as are expected, of those that are typed.
         $count = substr_count($expected, ' ') + 1;
         $said = implode(' ', array_slice(preg_split('/[\s,.;:]+/', $typed) ?: [], 0, $count));
-        $distance = levenshtein($expected, substr($said, 0, 120));
+        $distance = Letters::distance($expected, mb_substr($said, 0, 120));
         // What is only begun is not misspelt.
         $first = explode(' ', $said)[0];
 
         return match (true) {
             $distance > 0 && $distance <= $most => $distance,
-            strlen($first) > 2 && str_starts_with($expected, $first) => 4,
+            mb_strlen($first) > 2 && str_starts_with($expected, $first) => 4,
             default => null,
         };
     }

@@ -4,7 +4,9 @@ declare(strict_types=1);
 
 namespace App\Http\Ledger;
 
-final class LedgerInput extends LedgerFileInput
+use App\Http\Describe\SaysWhatIsAsked;
+
+final class LedgerInput extends LedgerFileInput implements SaysWhatIsAsked
 {
     /** @return array<string, mixed> */
     public function rules(): array

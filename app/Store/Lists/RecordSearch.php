@@ -11,6 +11,7 @@ use Illuminate\Database\Query\Builder;
 use VividLedger\Rights\FieldAccess;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\RecordType;
+use VividLedger\Text\Letters;
 
 /**
  * Finds records of every type by a number, by words or their beginnings, and, where nothing is called so, by words that are nearly it.
@@ -202,7 +203,7 @@ final readonly class RecordSearch
                 ->orderByRaw('LEFT(word, 1) = ? DESC', [mb_substr($word, 0, 1)])->limit(self::MOST_CANDIDATES)->pluck('word');
             $best = null;
             foreach ($letters < self::SHORTEST ? [] : $candidates as $candidate) {
-                $far = self::far($word, (string) $candidate);
+                $far = Letters::slips($word, (string) $candidate);
                 if ($far <= $most && ($best === null || $far < $best[0])) {
                     $best = [$far, (string) $candidate];
                 }
@@ -214,20 +215,6 @@ final readonly class RecordSearch
         }
 
         return $nearly;
-    }
-
-    /** How many letters are too many, missing or others; two that changed places are one slip. */
-    private static function far(string $word, string $other): int
-    {
-        for ($at = 0; $at + 1 < strlen($word); $at++) {
-            $turned = $word;
-            [$turned[$at], $turned[$at + 1]] = [$word[$at + 1], $word[$at]];
-            if ($turned === $other) {
-                return 1;
-            }
-        }
-
-        return levenshtein($word, $other);
     }
 
     private function seen(Builder $rows): Builder
