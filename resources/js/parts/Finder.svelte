@@ -15,6 +15,7 @@
     type Command = { label: string; to: string; act?: () => Promise<void> };
     type Result = Command & { hint: string; group: string };
     const MOST_OF_EACH = 6;
+    const uid = $props.id();
     let typed = $state('');
     let at = $state(0);
     // Whoever closes it without going anywhere is back where they were.
@@ -136,19 +137,33 @@
             bind:value={typed}
             oninput={() => ([at, isEager] = [0, false])}
             onkeydown={key}
+            role="combobox"
+            aria-expanded="true"
+            aria-controls="{uid}-options"
+            aria-activedescendant={results[at] ? `${uid}-${at}` : undefined}
             use:takesFocus
         />
-        <div class="max-h-[420px] overflow-auto border-t border-ruled py-1" bind:this={list}>
-            {#if nearly && results.some((one) => one.group === 'Records')}<p class="mini px-5 py-1" role="status">
-                    Nothing is called “{typed.trim()}”; these are called “{nearly}”.
-                </p>{/if}
+        {#if nearly && results.some((one) => one.group === 'Records')}<p class="mini border-t border-ruled px-5 py-1" role="status">
+                Nothing is called “{typed.trim()}”; these are called “{nearly}”.
+            </p>{/if}
+        <div
+            bind:this={list}
+            id="{uid}-options"
+            class="max-h-[420px] overflow-auto border-t border-ruled py-1"
+            role="listbox"
+            aria-label="What is found"
+        >
             {#each results as result, index (`${result.group} ${result.to}`)}
                 {#if result.group !== results[index - 1]?.group}<div class="px-5 pt-2 pb-0.5 text-[11px] font-semibold text-ink-3">
                         {result.group}
                     </div>{/if}
                 <button
                     type="button"
+                    id="{uid}-{index}"
                     class="flex w-full items-center px-5 py-1.5 text-left {index === at ? 'bg-iris-wash' : ''}"
+                    role="option"
+                    tabindex="-1"
+                    aria-selected={index === at}
                     data-index={index}
                     onpointermove={() => (at = index)}
                     onclick={() => open(index)}
