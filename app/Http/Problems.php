@@ -100,7 +100,8 @@ final class Problems
         )->getData(true);
 
         return new ProblemDocument(
-            $document['type'], $document['title'], $document['status'], $document['detail'], $document['code'], $document['problems'],
+            type: $document['type'], title: $document['title'], status: $document['status'], detail: $document['detail'],
+            code: $document['code'], problems: $document['problems'],
         );
     }
 

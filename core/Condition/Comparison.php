@@ -95,7 +95,10 @@ final readonly class Comparison implements Statement
             return new Atom($path, $free, null, $path === null ? null : $operator->ofEmpty(), $turns);
         }
 
-        return new Atom($path, $free, $operator->test($path->field, $this->values()), null, $turns, $operator->isToldOfOthers());
+        return new Atom(
+            path: $path, free: $free, test: $operator->test($path->field, $this->values()), ofEmpty: null, turns: $turns,
+            isToldOfOthers: $operator->isToldOfOthers(),
+        );
     }
 
     /** @return Closure(View): bool */

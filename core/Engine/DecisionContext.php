@@ -223,10 +223,15 @@ final class DecisionContext
     {
         $left = array_values(array_filter($run->lines, fn (PencilledLine $line): bool => ! isset($this->together[$line->id])));
         if (count($left) === count($run->lines)) {
-            $this->add(new Struck($run, $record, null, $code, $because, $parent));
+            $this->add(new Struck(
+                run: $run, record: $record, lines: null, code: $code, because: $because, parent: $parent,
+            ));
         } elseif ($left !== []) {
             $this->add(
-                new Struck($run, $record, array_map(static fn (PencilledLine $line): int => $line->id, $left), $code, $because, $parent),
+                new Struck(
+                    run: $run, record: $record, lines: array_map(static fn (PencilledLine $line): int => $line->id, $left), code: $code,
+                    because: $because, parent: $parent,
+                ),
             );
         }
     }
@@ -252,12 +257,8 @@ final class DecisionContext
             if ($run->rule === $firing->rule->id) {
                 $this->add(
                     new Struck(
-                        $run,
-                        $firing->after,
-                        null,
-                        StruckCode::FiredAgain,
-                        'the rule fired again and began anew',
-                        count($this->steps) - 1,
+                        run: $run, record: $firing->after, lines: null, code: StruckCode::FiredAgain,
+                        because: 'the rule fired again and began anew', parent: count($this->steps) - 1,
                     ),
                 );
             }

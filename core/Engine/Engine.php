@@ -197,16 +197,8 @@ final readonly class Engine
         $facts = $course->standing;
         $why = $this->examiner->examine($rule, $type, $answered, new View($subject, $facts, $answered));
         $performance = new ActionContext(
-            $subject,
-            $type,
-            $facts,
-            $this->schema,
-            new Display($facts, $this->zone),
-            $course->at,
-            $this->zone,
-            $answered,
-            $course->marks,
-            $rule->limits,
+            record: $subject, type: $type, facts: $facts, schema: $this->schema, display: new Display($facts, $this->zone),
+            now: $course->at, zone: $this->zone, change: $answered, marks: $course->marks, limits: $rule->limits,
         );
         foreach ($rule->lines as $placed) {
             if ($placed->timing !== null) {
@@ -226,7 +218,10 @@ final readonly class Engine
             }
         }
         $key = $rule->guard->key($subject, $occasion ?? $course->occasion($subject, $answered), $state);
-        $course->fired(new Firing($rule, $answered, $parent, $state->epoch, $key, $why, $performance, $subject, $performance->record));
+        $course->fired(new Firing(
+            rule: $rule, cause: $answered, parent: $parent, epoch: $state->epoch, guardKey: $key, why: $why, performance: $performance,
+            before: $subject, after: $performance->record,
+        ));
 
         return null;
     }

@@ -50,13 +50,9 @@ final readonly class RuleExplainer
         };
 
         return new Verdict(
-            $reason,
-            $this->sentence($reason, $rule, $type, $change, $conditions, $forestalled),
-            $this->trigger($change, $view->facts),
-            $triggered,
-            $conditions,
-            $this->guard($rule, $change, $heldBefore, $used, $state),
-            ! $heldBefore && ! $used,
+            reason: $reason, sentence: $this->sentence($reason, $rule, $type, $change, $conditions, $forestalled),
+            trigger: $this->trigger($change, $view->facts), triggered: $triggered, conditions: $conditions,
+            guard: $this->guard($rule, $change, $heldBefore, $used, $state), ready: ! $heldBefore && ! $used,
         );
     }
 

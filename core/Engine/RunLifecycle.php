@@ -73,7 +73,10 @@ final readonly class RunLifecycle
                 );
                 if ($gone !== []) {
                     $ids = array_values(array_map(static fn (PencilledLine $line): int => $line->id, $gone));
-                    $course->add(new Struck($run, $record, $ids, StruckCode::TaskLapsed, 'the task has lapsed', $parent));
+                    $course->add(new Struck(
+                        run: $run, record: $record, lines: $ids, code: StruckCode::TaskLapsed, because: 'the task has lapsed',
+                        parent: $parent,
+                    ));
                 }
             }
         }
@@ -86,14 +89,20 @@ final readonly class RunLifecycle
         $record = $event->record();
         $placed = $rule->line($line->place);
         if ($placed === null) {
-            $course->add(new Struck($line->run, $record, [$line->id], StruckCode::NoSuchLine, 'the page has no such line', null));
+            $course->add(new Struck(
+                run: $line->run, record: $record, lines: [$line->id], code: StruckCode::NoSuchLine, because: 'the page has no such line',
+                parent: null,
+            ));
 
             return;
         }
         $type = $this->typeOf($record);
         $view = new View($record, $course->standing);
         if (! $byHand && $isFirst && $rule->isOver($view)) {
-            $course->add(new Struck($line->run, $record, null, StruckCode::Until, 'until '.$this->ended($rule, $view), null));
+            $course->add(new Struck(
+                run: $line->run, record: $record, lines: null, code: StruckCode::Until, because: 'until '.$this->ended($rule, $view),
+                parent: null,
+            ));
 
             return;
         }
@@ -102,17 +111,9 @@ final readonly class RunLifecycle
         $tasks = $waitsFor === null ? null : $course->standing->tasksOf($line->run->id, $waitsFor);
         $occasion = ActionContext::occasionOf($record, $type, $course->standing, $this->zone, $line->run->startedAt, $tasks, $line->turn);
         $performance = new ActionContext(
-            $record,
-            $type,
-            $course->standing,
-            $this->schema,
-            new Display($course->standing, $this->zone),
-            $course->at,
-            $this->zone,
-            $event,
-            $course->marks,
-            $rule->limits,
-            $line->run->startedAt,
+            record: $record, type: $type, facts: $course->standing, schema: $this->schema,
+            display: new Display($course->standing, $this->zone), now: $course->at, zone: $this->zone, change: $event,
+            marks: $course->marks, limits: $rule->limits, started: $line->run->startedAt,
         );
         $lock = $course->standing->lockOn($record->type, $record->id);
         if ($lock !== null && $lock->run !== $line->run->id) {
@@ -141,7 +142,9 @@ final readonly class RunLifecycle
                     $tasks->open === 0 => [StruckCode::TaskDone, 'the task was done'],
                     default => [StruckCode::TaskNotDone, 'the task was not done in time'],
                 };
-                $course->add(new Struck($line->run, $record, [$line->id], $code, $why, null));
+                $course->add(new Struck(
+                    run: $line->run, record: $record, lines: [$line->id], code: $code, because: $why, parent: null,
+                ));
 
                 return;
             }
@@ -168,7 +171,9 @@ final readonly class RunLifecycle
         if ($again !== null && ! $isOver && $performance->pencilled === []) {
             $performance->later($placed, $again[0], $again[1]);
         }
-        $course->done(new LineDone($line, $rule, $event, $performance, $record, $performance->record));
+        $course->done(new LineDone(
+            line: $line, rule: $rule, cause: $event, performance: $performance, before: $record, after: $performance->record,
+        ));
         $this->tasksGiven($course, $line, $rule, $placed, $performance);
     }
 
@@ -213,7 +218,10 @@ final readonly class RunLifecycle
             try {
                 $due = $placed->timing->due($occasion);
             } catch (OutOfTime $never) {
-                $course->add(new Struck($run, $record, [$line->id], StruckCode::OutOfTime, $never->getMessage(), $parent));
+                $course->add(new Struck(
+                    run: $run, record: $record, lines: [$line->id], code: StruckCode::OutOfTime, because: $never->getMessage(),
+                    parent: $parent,
+                ));
 
                 continue;
             }
@@ -268,7 +276,9 @@ final readonly class RunLifecycle
             $course->add(new Retimed($run, $record, $moved, $why, $parent));
         }
         if ($gone !== []) {
-            $course->add(new Struck($run, $record, $gone, $code, $why, $parent));
+            $course->add(new Struck(
+                run: $run, record: $record, lines: $gone, code: $code, because: $why, parent: $parent,
+            ));
         }
     }
 

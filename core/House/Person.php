@@ -40,8 +40,9 @@ final readonly class Person
     public function absent(): self
     {
         return new self(
-            $this->id, $this->handle, $this->name, $this->managerId, $this->active, $this->team, $this->email, $this->phone, $this->zone,
-            $this->role, $this->limit, true, $this->deputyId, $this->limits,
+            id: $this->id, handle: $this->handle, name: $this->name, managerId: $this->managerId, active: $this->active,
+            team: $this->team, email: $this->email, phone: $this->phone, zone: $this->zone, role: $this->role, limit: $this->limit,
+            away: true, deputyId: $this->deputyId, limits: $this->limits,
         );
     }
 

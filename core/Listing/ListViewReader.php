@@ -38,8 +38,9 @@ final readonly class ListViewReader
         $layout = Layout::tryFrom(is_string($kept['layout'] ?? null) ? $kept['layout'] : '') ?? Layout::Table;
 
         return new ListView(
-            $columns === [] ? $this->columns->usual() : $columns, $sorts, $group, $sums,
-            $layout === Layout::Board && $this->type->stage() === null ? Layout::Table : $layout, array_values(array_unique($gone)),
+            columns: $columns === [] ? $this->columns->usual() : $columns, sorts: $sorts, group: $group, sums: $sums,
+            layout: $layout === Layout::Board && $this->type->stage() === null ? Layout::Table : $layout,
+            gone: array_values(array_unique($gone)),
         );
     }
 

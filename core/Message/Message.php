@@ -33,8 +33,8 @@ final readonly class Message
     public function telling(array $tells): self
     {
         return new self(
-            $this->channel, $this->to, $this->cc, $this->replyTo, $this->subject, $this->html, $this->text, $this->path, $this->missing,
-            $tells,
+            channel: $this->channel, to: $this->to, cc: $this->cc, replyTo: $this->replyTo, subject: $this->subject, html: $this->html,
+            text: $this->text, path: $this->path, missing: $this->missing, tells: $tells,
         );
     }
 

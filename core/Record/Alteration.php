@@ -32,7 +32,10 @@ final readonly class Alteration implements \JsonSerializable
         }
         $record = $change->record();
 
-        return new self($record->type, $record->id, $change->before === null, $fields, $change->actor, $change->cause, $change->at);
+        return new self(
+            type: $record->type, id: $record->id, isNew: $change->before === null, fields: $fields, actor: $change->actor,
+            cause: $change->cause, at: $change->at,
+        );
     }
 
     /** The value a field had before, for the record that was changed; of any other record it is the value it has. */
@@ -68,13 +71,8 @@ final readonly class Alteration implements \JsonSerializable
         $actor = $data['actor'] ?? null;
 
         return new self(
-            $data['type'],
-            $data['id'],
-            ($data['new'] ?? false) === true,
-            $fields,
-            is_int($actor) ? $actor : null,
-            CauseKind::from($data['cause']),
-            new \DateTimeImmutable($data['at']),
+            type: $data['type'], id: $data['id'], isNew: ($data['new'] ?? false) === true, fields: $fields,
+            actor: is_int($actor) ? $actor : null, cause: CauseKind::from($data['cause']), at: new \DateTimeImmutable($data['at']),
         );
     }
 }

@@ -44,7 +44,9 @@ final class Change
         CauseKind $cause = CauseKind::Person,
         ?Alteration $told = null,
     ): self {
-        return new self($record, $record, $actor, $at, $cause, $event, $told);
+        return new self(
+            before: $record, after: $record, actor: $actor, at: $at, cause: $cause, event: $event, told: $told,
+        );
     }
 
     /** The same once more, for one record whose rules could not answer it. */
@@ -53,8 +55,14 @@ final class Change
         $key = "{$for->type}:{$for->id}";
 
         return $this->event === null
-            ? new self($this->before, $this->after === null ? null : $now, $this->actor, $at, $this->cause, null, $this->told, $key)
-            : new self($now, $now, $this->actor, $at, $this->cause, $this->event, $this->told, $key);
+            ? new self(
+                before: $this->before, after: $this->after === null ? null : $now, actor: $this->actor, at: $at, cause: $this->cause,
+                event: null, told: $this->told, againFor: $key,
+            )
+            : new self(
+                before: $now, after: $now, actor: $this->actor, at: $at, cause: $this->cause, event: $this->event, told: $this->told,
+                againFor: $key,
+            );
     }
 
     /** What texts tell of it: of a line that falls due, the change that began its run. */

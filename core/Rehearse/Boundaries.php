@@ -50,15 +50,17 @@ final readonly class Boundaries
                 $value = $region->isOtherText ? 'something else' : $display->of($path->field, $region->value);
                 $values = ComputedFields::with($type, array_replace($base->values, [$name => $region->value]));
                 $script = new Script($base->with($values), new Opening(
-                    $opening->kind, $opening->at, array_filter(
+                    kind: $opening->kind, at: $opening->at,
+                    was: array_filter(
                         $opening->was,
                         static fn (mixed $was, string $field): bool => $field !== $name || $was !== $region->value,
                         ARRAY_FILTER_USE_BOTH,
                     ),
-                    array_key_exists($name, $opening->set) ? array_replace(
+                    set: array_key_exists($name, $opening->set) ? array_replace(
                         $opening->set,
                         [$name => $region->value],
-                    ) : $opening->set, $opening->text, $opening->related,
+                    ) : $opening->set,
+                    text: $opening->text, related: $opening->related,
                 ));
                 $cases["{$name} {$value}"] = [
                     $region->value === null ? "{$path->field->label} is empty" : "{$path->field->label} is {$value}", $script,

@@ -347,13 +347,8 @@ final class LookBack
         $since = $this->quietSince;
 
         return $this->rule->trigger instanceof Swept ? $this->rule->trigger->moments(new Ahead(
-            $this->type,
-            $record,
-            $this->present,
-            $this->zone,
-            $start,
-            $end,
-            static fn (): array => [$since?->moment(), $since->entry ?? 0],
+            type: $this->type, record: $record, facts: $this->present, zone: $this->zone, from: $start, until: $end,
+            silence: static fn (): array => [$since?->moment(), $since->entry ?? 0],
         )) : [];
     }
 

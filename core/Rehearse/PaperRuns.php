@@ -65,15 +65,8 @@ final class PaperRuns
         $run = null;
         if ($step instanceof Firing && $step->performance->pencilled !== []) {
             $this->runs[++$this->lastRun] = $run = new Run(
-                $this->lastRun,
-                $step->rule->id,
-                $step->rule->page,
-                $step->before->type,
-                $step->before->id,
-                $step->performance->now,
-                self::made($step),
-                $entry,
-                $step->cause->alteration(),
+                id: $this->lastRun, rule: $step->rule->id, page: $step->rule->page, type: $step->before->type, record: $step->before->id,
+                startedAt: $step->performance->now, made: self::made($step), entry: $entry, began: $step->cause->alteration(),
             );
             $this->begunBy[$run->id] = $entry;
             $this->pencil($run, $step->performance->pencilled);
@@ -97,10 +90,15 @@ final class PaperRuns
         }
         if ($step instanceof ExecutedStep) {
             foreach ($step->performance->calls as $made) {
-                $this->calls[] = new PaperCall(count($this->calls) + 1, $made, $step->rule, $entry, $run?->id, $now);
+                $this->calls[] = new PaperCall(
+                    number: count($this->calls) + 1, made: $made, rule: $step->rule, entry: $entry, run: $run?->id, at: $now,
+                );
             }
             foreach ($step->performance->tasks as $task) {
-                $this->tasks[] = new PaperTask(count($this->tasks) + 1, $task, $step->performance->now, $step->rule, $entry, $run?->id);
+                $this->tasks[] = new PaperTask(
+                    number: count($this->tasks) + 1, given: $task, givenAt: $step->performance->now, rule: $step->rule, entry: $entry,
+                    run: $run?->id,
+                );
             }
         }
         $this->signOffs->take($step, $entry, $run?->id, $now);
@@ -120,15 +118,8 @@ final class PaperRuns
         $this->drop($step->line->run->id, [$step->line->id]);
         $old = $this->runs[$step->line->run->id] ?? $step->line->run->without([$step->line->id]);
         $run = new Run(
-            $old->id,
-            $old->rule,
-            $old->page,
-            $old->type,
-            $old->record,
-            $old->startedAt,
-            self::made($step) + $old->made,
-            $old->entry,
-            $old->began,
+            id: $old->id, rule: $old->rule, page: $old->page, type: $old->type, record: $old->record, startedAt: $old->startedAt,
+            made: self::made($step) + $old->made, entry: $old->entry, began: $old->began,
         );
         foreach ($old->lines as $line) {
             $run->lines[] = new PencilledLine($line->id, $run, $line->place, $line->turn, $line->due);
@@ -268,8 +259,8 @@ final class PaperRuns
             [$given, $about] = [$task->given, $task->given->record];
             if ($task->isOpen() && $given->lapses && $given->place !== null && $about->type === $type && $about->id === $id) {
                 $open[] = new OpenTask(
-                    -$task->number, $task->rule->id, $task->rule->page, $given->place, $given->title, $given->person?->id, $given->key,
-                    $task->run,
+                    id: -$task->number, rule: $task->rule->id, page: $task->rule->page, place: $given->place, title: $given->title,
+                    person: $given->person?->id, key: $given->key, run: $task->run,
                 );
             }
         }

@@ -330,7 +330,10 @@ final class Play
      */
     private function enter(Told $told, ?int $cause, array $messages = [], array $tasks = [], bool $isWhatIf = false): int
     {
-        $this->entries[] = new PaperEntry(count($this->entries) + 1, $this->paper->now, $told, $cause, $messages, $tasks, $isWhatIf);
+        $this->entries[] = new PaperEntry(
+            number: count($this->entries) + 1, at: $this->paper->now, told: $told, cause: $cause, messages: $messages, tasks: $tasks,
+            isWhatIf: $isWhatIf,
+        );
 
         return count($this->entries);
     }

@@ -27,15 +27,10 @@ final readonly class Proposer
     public function opening(Rule $rule, Record $record, Facts $facts, \DateTimeImmutable $now): Opening
     {
         return $rule->trigger->opening(new Proposal(
-            $record,
-            $this->schema->types[$rule->on],
-            $rule->condition,
-            $facts,
-            $this->zone,
-            $now,
-            $now->modify('+'.Rehearsal::MOST_DAYS.' days'),
-            fn (Condition $condition): array => $this->meeting($condition, $record, $this->schema->types[$rule->on], $facts),
-            static fn (Condition $condition): array => Reasoning::example($condition) ?? [],
+            record: $record, type: $this->schema->types[$rule->on], condition: $rule->condition, facts: $facts, zone: $this->zone,
+            now: $now, until: $now->modify('+'.Rehearsal::MOST_DAYS.' days'),
+            meeting: fn (Condition $condition): array => $this->meeting($condition, $record, $this->schema->types[$rule->on], $facts),
+            example: static fn (Condition $condition): array => Reasoning::example($condition) ?? [],
         ));
     }
 

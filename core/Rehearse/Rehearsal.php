@@ -67,7 +67,10 @@ final readonly class Rehearsal
             return $this->together($script, $own, $own->trigger, $own->trigger->per(), $facts, $beside ?? new Beside);
         }
         $from = $script->opening->at;
-        $play = new Play($this->schema, $this->zone, $this->engine, new PaperBook($rules, $pages), $facts, $from);
+        $play = new Play(
+            schema: $this->schema, zone: $this->zone, engine: $this->engine, book: new PaperBook($rules, $pages), below: $facts,
+            now: $from,
+        );
         $type = $this->schema->types[$script->record->type];
         $play->paper->asIfNew($own->id);
         if ($pages !== null) {
@@ -96,16 +99,9 @@ final readonly class Rehearsal
         [$until, $goesOn] = $this->letPass($script, $play, $type, $from, $atLeast);
 
         return new Played(
-            $play->entries,
-            $play->paper->runs->left(),
-            $before,
-            $play->paper->record($type->name, $script->record->id),
-            $why,
-            $from,
-            $until,
-            $goesOn,
-            $play->paper->runs->slips->all,
-            $play->paper->runs->signOffs->all,
+            entries: $play->entries, left: $play->paper->runs->left(), before: $before,
+            after: $play->paper->record($type->name, $script->record->id), why: $why, from: $from, until: $until, goesOn: $goesOn,
+            slips: $play->paper->runs->slips->all, signOffs: $play->paper->runs->signOffs->all,
         );
     }
 
@@ -127,12 +123,8 @@ final readonly class Rehearsal
             $script->opening->set,
         )));
         $play = new Play(
-            $this->schema,
-            $this->zone,
-            $this->engine,
-            new PaperBook([$own]),
-            $facts,
-            min($at, $coming === [] ? $at : ($coming[0]->at() ?? $at)),
+            schema: $this->schema, zone: $this->zone, engine: $this->engine, book: new PaperBook([$own]), below: $facts,
+            now: min($at, $coming === [] ? $at : ($coming[0]->at() ?? $at)),
         );
         foreach ($script->whatIfs as $whatIf) {
             $whatIf->prepare($play);
@@ -203,7 +195,10 @@ final readonly class Rehearsal
             }
         }
 
-        return new Played($play->entries, [], $before, $record, $why, min($at, $play->entries[0]->at ?? $at), $at, false);
+        return new Played(
+            entries: $play->entries, left: [], before: $before, after: $record, why: $why, from: min($at, $play->entries[0]->at ?? $at),
+            until: $at, goesOn: false,
+        );
     }
 
     private function opening(Script $script, Rule $own, RecordType $type, ?Record $before, Play $play): Change
@@ -223,7 +218,9 @@ final readonly class Rehearsal
             );
         }
         if ($opening->kind === OpeningKind::Time && $own->trigger instanceof Swept) {
-            $missed = $own->trigger->missed(new Ahead($type, $before ?? $record, $play->paper, $this->zone, $at, $at));
+            $missed = $own->trigger->missed(new Ahead(
+                type: $type, record: $before ?? $record, facts: $play->paper, zone: $this->zone, from: $at, until: $at,
+            ));
 
             return Change::event(
                 $before ?? $record,

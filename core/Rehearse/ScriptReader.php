@@ -59,13 +59,9 @@ final readonly class ScriptReader
         }
 
         return new Opening(
-            $kind,
-            $this->moment($node->child('at')),
-            $this->values($node->child('was'), $type),
-            $this->values($node->child('set'), $about),
-            mb_substr($node->child('text')->text() ?? '', 0, 2000),
-            $pair,
-            self::sender($node),
+            kind: $kind, at: $this->moment($node->child('at')), was: $this->values($node->child('was'), $type),
+            set: $this->values($node->child('set'), $about), text: mb_substr($node->child('text')->text() ?? '', 0, 2000), related: $pair,
+            from: self::sender($node),
         );
     }
 

@@ -36,7 +36,10 @@ final readonly class Tally
             $struck += $told->kind === 'struck' ? count(self::listed($told->data['lines'] ?? [])) : 0;
         }
 
-        return new self($counts['email'], $counts['sms'], $counts['app'], $tasks, $changes, $struck, $ends);
+        return new self(
+            emails: $counts['email'], texts: $counts['sms'], notes: $counts['app'], tasks: $tasks, changes: $changes, struck: $struck,
+            ends: $ends,
+        );
     }
 
     /** "1 e-mail and 1 field change". */

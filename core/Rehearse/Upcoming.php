@@ -52,7 +52,10 @@ final class Upcoming
                 // What lay behind already when the date was set, no sweep would find.
                 if ($at > $this->from && $at >= $facts->now() && $at <= $until && ! isset($this->came["{$rule->id} {$occasion}"])
                     && ($next === null || $at < $next->at)) {
-                    $next = new Start($at, $rule, $record, $rule->trigger::event(), $occasion, $rule->trigger->wanted());
+                    $next = new Start(
+                        at: $at, rule: $rule, record: $record, kind: $rule->trigger::event(), occasion: $occasion,
+                        said: $rule->trigger->wanted(),
+                    );
                 }
             }
         }
@@ -72,13 +75,9 @@ final class Upcoming
     private function moments(Rule $rule, Record $record, array $entries, Facts $facts, \DateTimeImmutable $until): array
     {
         return $rule->trigger instanceof Swept ? $rule->trigger->moments(new Ahead(
-            $this->schema->types[$record->type],
-            $record,
-            $facts,
-            $this->zone,
-            max($this->from, $facts->now()->modify('-1 second')),
-            $until,
-            fn (Quiet $quiet): array => $this->silentSince($quiet, $record, $entries, $facts),
+            type: $this->schema->types[$record->type], record: $record, facts: $facts, zone: $this->zone,
+            from: max($this->from, $facts->now()->modify('-1 second')), until: $until,
+            silence: fn (Quiet $quiet): array => $this->silentSince($quiet, $record, $entries, $facts),
         )) : [];
     }
 

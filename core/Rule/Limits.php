@@ -80,7 +80,10 @@ final readonly class Limits
         $cap = self::cap($context, $node->child('moreThan'));
 
         return $context->problems() > $problems || ($hours === null && $cap === null) ? null
-            : new self($hours[0] ?? null, $hours[1] ?? false, $hours[2] ?? false, $cap[0] ?? null, $cap[1] ?? null, $cap[2] ?? false);
+            : new self(
+                hours: $hours[0] ?? null, workingDays: $hours[1] ?? false, ownersClock: $hours[2] ?? false, most: $cap[0] ?? null,
+                period: $cap[1] ?? null, drops: $cap[2] ?? false,
+            );
     }
 
     /** The moment itself, or the next one at which lines may be done. */
@@ -174,7 +177,9 @@ final readonly class Limits
             );
         }
         $read = [[$from, $to], $node->child('workingDays')->raw === true, $node->child('clock')->text() === 'owner'];
-        $hours = new self($read[0], $read[1], $read[2], null, null, false);
+        $hours = new self(
+            hours: $read[0], workingDays: $read[1], ownersClock: $read[2], most: null, period: null, drops: false,
+        );
         $context->word($hours->hoursSaid(), WordRole::Value, $node->at, self::hoursForm());
 
         return $read;
@@ -205,7 +210,9 @@ final readonly class Limits
         if ($context->hasWords()) {
             $context->glue('· or');
         }
-        $cap = new self(null, false, false, $most, $period, $then === 'drop');
+        $cap = new self(
+            hours: null, workingDays: false, ownersClock: false, most: $most, period: $period, drops: $then === 'drop',
+        );
         $context->word($cap->capSaid(), WordRole::Value, $node->at, self::capForm());
         $context->glue($then === 'drop' ? '; what is over is dropped' : '; what is over waits');
 

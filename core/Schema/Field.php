@@ -64,9 +64,10 @@ final readonly class Field
     private function as(string $label, ?string $min, ?string $max): self
     {
         return new self(
-            $this->name, $label, $this->type, $this->required, $this->choices, $this->target, $this->scale, $this->maxLength,
-            $this->currency, $min, $max, $this->formula, $this->system, $this->help, $this->section, $this->default, $this->unique,
-            $this->requiredAt, $this->onDelete, $this->numbering,
+            name: $this->name, label: $label, type: $this->type, required: $this->required, choices: $this->choices,
+            target: $this->target, scale: $this->scale, maxLength: $this->maxLength, currency: $this->currency, min: $min, max: $max,
+            formula: $this->formula, system: $this->system, help: $this->help, section: $this->section, default: $this->default,
+            unique: $this->unique, requiredAt: $this->requiredAt, onDelete: $this->onDelete, numbering: $this->numbering,
         );
     }
 

@@ -51,8 +51,8 @@ final readonly class RecordType
         $left = array_values(array_filter($this->fields, static fn (Field $field): bool => ! in_array($field->name, $names, true)));
 
         return new self(
-            $this->name, $this->label, $this->plural, $this->prefix, $this->title, $this->owner, $left,
-            array_values(array_diff($this->columns, $names)), false,
+            name: $this->name, label: $this->label, plural: $this->plural, prefix: $this->prefix, title: $this->title,
+            owner: $this->owner, ownFields: $left, columns: array_values(array_diff($this->columns, $names)), isKept: false,
         );
     }
 

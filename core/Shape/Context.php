@@ -38,7 +38,10 @@ final readonly class Context
     /** The same reading, at a place that is about a field of a record type: what it is set to. */
     public function at(Field $field, RecordType $of): self
     {
-        return new self($this->schema, $this->directory, $this->type, $this->zone, $this->sheet, $field, $of);
+        return new self(
+            schema: $this->schema, directory: $this->directory, type: $this->type, zone: $this->zone, sheet: $this->sheet, field: $field,
+            of: $of,
+        );
     }
 
     /** The field at hand, at a place that is about one. */
@@ -56,7 +59,10 @@ final readonly class Context
     /** What is looked up in, for printing; what was looked up once is known for the whole reading. */
     public function scope(?Field $field = null): Scope
     {
-        return new Scope($this->schema, $this->directory, $this->type, $this->zone, $this->sheet->known, $field ?? $this->field);
+        return new Scope(
+            schema: $this->schema, directory: $this->directory, type: $this->type, zone: $this->zone, known: $this->sheet->known,
+            field: $field ?? $this->field,
+        );
     }
 
     /** How a shape says what stands in a file; empty where it has no words for it. */

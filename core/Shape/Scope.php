@@ -33,12 +33,17 @@ final readonly class Scope
     public function about(?RecordType $type): self
     {
         return $type === null || $type === $this->type ? $this
-            : new self($this->schema, $this->directory, $type, $this->zone, $this->known, $this->field);
+            : new self(
+                schema: $this->schema, directory: $this->directory, type: $type, zone: $this->zone, known: $this->known,
+                field: $this->field,
+            );
     }
 
     public function with(Field $field): self
     {
-        return new self($this->schema, $this->directory, $this->type, $this->zone, $this->known, $field);
+        return new self(
+            schema: $this->schema, directory: $this->directory, type: $this->type, zone: $this->zone, known: $this->known, field: $field,
+        );
     }
 
     public function context(): Context

@@ -248,7 +248,10 @@ final class Shape implements Slot
         $json = is_array($node->raw) ? $node->raw : [];
         $sentence = self::saying($this->shown === [] ? $this->says : $this->shown, $json);
         $problems = $context->problems();
-        $reading = new ShapeReading($context, $node, $this->slots, [...$this->needs, ...$this->always], $this->apart, $this->opened);
+        $reading = new ShapeReading(
+            context: $context, node: $node, slots: $this->slots, needed: [...$this->needs, ...$this->always], apart: $this->apart,
+            opened: $this->opened,
+        );
         $filled = $reading->of($sentence);
 
         return $context->problems() > $problems ? null : $filled;

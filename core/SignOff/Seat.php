@@ -38,8 +38,9 @@ final readonly class Seat
     public function becomes(SeatState $state, \DateTimeImmutable $at, string $comment = '', bool $byItself = false): self
     {
         return new self(
-            $this->step, $this->person, $this->askedAt, $this->due, $this->round, $this->reminded, $state, $at, $comment, $byItself,
-            $this->for, null, $this->talk,
+            step: $this->step, person: $this->person, askedAt: $this->askedAt, due: $this->due, round: $this->round,
+            reminded: $this->reminded, state: $state, at: $at, comment: $comment, byItself: $byItself, for: $this->for, heldAt: null,
+            talk: $this->talk,
         );
     }
 
@@ -96,8 +97,9 @@ final readonly class Seat
     private function with(?int $reminded = null, ?\DateTimeImmutable $heldAt = null, ?array $talk = null): self
     {
         return new self(
-            $this->step, $this->person, $this->askedAt, $this->due, $this->round, $reminded ?? $this->reminded, $this->state, $this->at,
-            $this->comment, $this->byItself, $this->for, $heldAt ?? $this->heldAt, $talk ?? $this->talk,
+            step: $this->step, person: $this->person, askedAt: $this->askedAt, due: $this->due, round: $this->round,
+            reminded: $reminded ?? $this->reminded, state: $this->state, at: $this->at, comment: $this->comment,
+            byItself: $this->byItself, for: $this->for, heldAt: $heldAt ?? $this->heldAt, talk: $talk ?? $this->talk,
         );
     }
 }

@@ -114,8 +114,8 @@ final readonly class SignOff
         ], $spoken);
 
         return new SignOffSeen(
-            $this->status->value, $why, $this->asker, $this->step, count($this->stepsAgreed()), $said,
-            array_map(static fn (Seat $seat): int => $seat->person, $this->ofStep(SeatState::Waiting)),
+            status: $this->status->value, why: $why, asker: $this->asker, step: $this->step, steps: count($this->stepsAgreed()),
+            said: $said, waiting: array_map(static fn (Seat $seat): int => $seat->person, $this->ofStep(SeatState::Waiting)),
         );
     }
 
@@ -141,8 +141,8 @@ final readonly class SignOff
     public function with(?int $step = null, ?int $needed = null, ?array $seats = null, ?array $queue = null): self
     {
         return new self(
-            $this->asker, $this->startedAt, $step ?? $this->step, $needed ?? $this->needed, $seats ?? $this->seats, $queue ?? $this->queue,
-            $this->status, $this->endedAt,
+            asker: $this->asker, startedAt: $this->startedAt, step: $step ?? $this->step, needed: $needed ?? $this->needed,
+            seats: $seats ?? $this->seats, queue: $queue ?? $this->queue, status: $this->status, endedAt: $this->endedAt,
         );
     }
 
@@ -157,6 +157,9 @@ final readonly class SignOff
 
     public function ended(SignOffStatus $status, \DateTimeImmutable $at): self
     {
-        return new self($this->asker, $this->startedAt, $this->step, $this->needed, $this->answered($at)->seats, [], $status, $at);
+        return new self(
+            asker: $this->asker, startedAt: $this->startedAt, step: $this->step, needed: $this->needed,
+            seats: $this->answered($at)->seats, queue: [], status: $status, endedAt: $at,
+        );
     }
 }

@@ -21,7 +21,9 @@ final class Sitting
         ?Answer $answer = null,
         string $comment = '',
     ): void {
-        $this->events[] = new SignOffEvent($kind, $this->signOff->step, $person, $other, $answer, $comment);
+        $this->events[] = new SignOffEvent(
+            kind: $kind, step: $this->signOff->step, person: $person, other: $other, answer: $answer, comment: $comment,
+        );
     }
 
     public function end(SignOffStatus $status, \DateTimeImmutable $at): void

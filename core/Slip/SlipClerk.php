@@ -161,7 +161,10 @@ final readonly class SlipClerk
 
     private function turn(ReplySlip $slip, Reach $to, ?int $candidate): ReplySlip
     {
-        $turn = new SlipTurn($to->name(), $to->mail, $to->text, $candidate, $this->now, $this->moment($this->plan->within, $this->now));
+        $turn = new SlipTurn(
+            name: $to->name(), mail: $to->mail, text: $to->text, candidate: $candidate, sentAt: $this->now,
+            due: $this->moment($this->plan->within, $this->now),
+        );
 
         return $slip->withTurn($to->isNobody() ? $turn->ended(TurnState::Unreached, $this->now) : $turn);
     }

@@ -37,13 +37,17 @@ final readonly class SlipTurn
 
     public function nudgedOnceMore(): self
     {
-        return new self($this->name, $this->mail, $this->text, $this->candidate, $this->sentAt, $this->due, $this->nudged + 1);
+        return new self(
+            name: $this->name, mail: $this->mail, text: $this->text, candidate: $this->candidate, sentAt: $this->sentAt, due: $this->due,
+            nudged: $this->nudged + 1,
+        );
     }
 
     public function ended(TurnState $state, \DateTimeImmutable $at): self
     {
         return new self(
-            $this->name, $this->mail, $this->text, $this->candidate, $this->sentAt, $this->due, $this->nudged, $state, $at,
+            name: $this->name, mail: $this->mail, text: $this->text, candidate: $this->candidate, sentAt: $this->sentAt, due: $this->due,
+            nudged: $this->nudged, state: $state, endedAt: $at,
         );
     }
 }

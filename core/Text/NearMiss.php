@@ -29,12 +29,9 @@ final class NearMiss
         $isNear = $word !== '' && isset($distances[$best]) && ($distances[$words[1] ?? ''] ?? 9) >= $distances[$best];
 
         return new Misreading(
-            $line,
-            $position,
-            $word,
-            $words,
-            array_values(array_filter($words, static fn (string $one): bool => $expected[$one] < 2 && ! str_contains($one, '…'))),
-            $isNear ? $best : null,
+            line: $line, position: $position, word: $word, expected: $words,
+            offers: array_values(array_filter($words, static fn (string $one): bool => $expected[$one] < 2 && ! str_contains($one, '…'))),
+            meant: $isNear ? $best : null,
         );
     }
 

@@ -70,15 +70,8 @@ final readonly class Recurrence
             throw new InvalidTimetable(Words::say('It would end before it starts.'));
         }
         $endless = new self(
-            $parts['FREQ'],
-            self::number($parts, 'INTERVAL', 1, 999) ?? 1,
-            $weekdays,
-            $dates,
-            $months,
-            $from,
-            null,
-            null,
-            null,
+            freq: $parts['FREQ'], interval: self::number($parts, 'INTERVAL', 1, 999) ?? 1, weekdays: $weekdays, dates: $dates,
+            months: $months, from: $from, until: null, count: null, end: null,
         );
         if ($endless->next($from - 1) === null) {
             throw new InvalidTimetable(Words::say('This never comes round. Choose a day that exists.'));
@@ -93,7 +86,10 @@ final readonly class Recurrence
             $last = $end === null || ($last !== null && $last < $end) ? $last : $end;
         }
         $said = $end === null ? null : gmdate('Y-m-d', $end * 86_400);
-        $made = new self($parts['FREQ'], $endless->interval, $weekdays, $dates, $months, $from, $last, $count, $said);
+        $made = new self(
+            freq: $parts['FREQ'], interval: $endless->interval, weekdays: $weekdays, dates: $dates, months: $months, from: $from,
+            until: $last, count: $count, end: $said,
+        );
         if ($made->next($from - 1) === null) {
             throw new InvalidTimetable(Words::say('It ends before it has come round once.'));
         }

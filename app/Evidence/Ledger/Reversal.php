@@ -230,8 +230,8 @@ final readonly class Reversal
         }
         $data += $kept === [] ? [] : ['kept' => array_values(array_unique($kept))];
         $outcomes = array_map(static fn (array $pair): DecisionRecord => new DecisionRecord(
-            new Change($pair[0], $pair[1], $by, $now), new Decision($pair[1]), new Actor($by), 'reversed', $data, null, $entry,
-            $row->rule_id,
+            change: new Change($pair[0], $pair[1], $by, $now), decision: new Decision($pair[1]), actor: new Actor($by), kind: 'reversed',
+            data: $data, taskId: null, causeId: $entry, ruleId: $row->rule_id,
         ), $reversed);
         $number = $this->ledger->write($outcomes)[0][0];
         ReversedEntry::query()->create(['entry_id' => $entry, 'by_entry' => $number]);

@@ -230,9 +230,12 @@ final readonly class Leaving
                 '{person}, whom “{rule}” names, has left. {other} takes over.', person: $person->name, rule: $rule->name, other: $other,
             ));
             $this->outbox->put([[
-                new Message(Channel::App, [new Address($reader->name, '', $reader->id)], [], null, mb_substr($subject, 0, 200), '',
-                    Words::toKeep(static fn (): string => Words::say('Choose somebody else in the rule, if it should be another.')),
-                    $reader->name, []),
+                new Message(
+                    channel: Channel::App, to: [new Address($reader->name, '', $reader->id)], cc: [], replyTo: null,
+                    subject: mb_substr($subject, 0, 200), html: '',
+                    text: Words::toKeep(static fn (): string => Words::say('Choose somebody else in the rule, if it should be another.')),
+                    path: $reader->name, missing: [],
+                ),
                 new Record($rule->record_type, 0, 0, []), $rule->id, $entry, $now,
             ]]);
         }

@@ -59,7 +59,8 @@ final readonly class LookBacks
         $earlier = array_fill_keys(array_map(static fn (Rule $known): int => $known->id, $before), true);
         $span = [Value::instantText($from), Value::instantText($until)];
         $make = fn (Rule $of): LookBack => new LookBack(
-            $of, $this->schemas->schema(), $this->company->zone(), $this->past, $this->facts, $span[0], $span[1], $earlier,
+            rule: $of, schema: $this->schemas->schema(), zone: $this->company->zone(), past: $this->past, present: $this->facts,
+            from: $span[0], until: $span[1], earlier: $earlier,
         );
         [$own, $other] = [$make($rule), $inForce === null ? null : $make($inForce)];
         $types = array_values(array_unique([$own->type->name, $other?->type->name ?? $own->type->name]));
@@ -201,7 +202,9 @@ final readonly class LookBacks
             $played++;
             $facts = $this->past->after($fire['entry'], $at);
             [$schema, $zone] = [$this->schemas->schema(), $this->company->zone()];
-            $play = new Play($schema, $zone, new Engine($schema, $zone), new PaperBook([$rule]), $facts, $at);
+            $play = new Play(
+                schema: $schema, zone: $zone, engine: new Engine($schema, $zone), book: new PaperBook([$rule]), below: $facts, now: $at,
+            );
             $play->paper->asIfNew($rule->id);
             $play->paper->keep($record);
             $kind = $rule->trigger instanceof Swept ? $rule->trigger::event() : EventKind::PutInForce;

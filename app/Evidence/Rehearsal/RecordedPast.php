@@ -131,9 +131,11 @@ final class RecordedPast implements Past
         $event = EntryEvent::of((int) $row->id, $row->kind, $data, null);
 
         return new PastChange(
-            (int) $row->id, $row->kind, (string) Columns::iso($row->at), $row->actor_id === null ? null : (int) $row->actor_id,
-            CauseKind::from($row->via), $set, $event?->kind, $event->text ?? '', $event->from ?? '',
-            $row->rule_id === null || $event !== null ? null : (int) $row->rule_id, $wrote, (int) $row->cause_id, $chain,
+            entry: (int) $row->id, kind: $row->kind, at: (string) Columns::iso($row->at),
+            actor: $row->actor_id === null ? null : (int) $row->actor_id, via: CauseKind::from($row->via), set: $set,
+            event: $event?->kind, text: $event->text ?? '', from: $event->from ?? '',
+            rule: $row->rule_id === null || $event !== null ? null : (int) $row->rule_id, wrote: $wrote, cause: (int) $row->cause_id,
+            chain: $chain,
         );
     }
 }

@@ -33,7 +33,10 @@ final readonly class Proofreading
         $others = array_values(array_filter($all, static fn (Rule $other): bool => $other !== $rule));
 
         return Proofreader::read(
-            new RuleAmongOthers($rule, new Node($file), $this->schemas->schema(), $others, $this->census, (int) $place),
+            new RuleAmongOthers(
+                rule: $rule, file: new Node($file), schema: $this->schemas->schema(), others: $others, census: $this->census,
+                position: (int) $place,
+            ),
         );
     }
 }

@@ -77,14 +77,14 @@ final class MayController extends Controller
         $all = StoredRecord::rowsOf($type)->count();
 
         return new MayTypeShape(
-            $type->name, $type->plural, $where === null ? $all : StoredRecord::rowsOf($type)->whereRaw($where)->count(), $all,
-            array_map(static function (Act $act) use ($sight, $type): MayActShape {
+            type: $type->name, plural: $type->plural,
+            seen: $where === null ? $all : StoredRecord::rowsOf($type)->whereRaw($where)->count(), all: $all,
+            acts: array_map(static function (Act $act) use ($sight, $type): MayActShape {
                 $reach = $sight->role->reach($act, $type->name);
 
                 return new MayActShape($act->value, $act->label(), $reach !== Reach::None, $reach->label(), $reach->value);
             }, Act::cases()),
-            self::labels($type, $sight, FieldAccess::Hidden),
-            self::labels($type, $sight, FieldAccess::ReadOnly),
+            hidden: self::labels($type, $sight, FieldAccess::Hidden), readOnly: self::labels($type, $sight, FieldAccess::ReadOnly),
         );
     }
 

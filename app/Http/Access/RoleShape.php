@@ -56,8 +56,9 @@ final readonly class RoleShape implements \JsonSerializable
         $objects = static fn (array $of): array => array_map(static fn (array $one): array|\stdClass => $one ?: new \stdClass, $of);
 
         return new self(
-            $stored->name, $file['label'], $stored->version, $people, $stored->name === Role::ADMINISTRATOR, $file['duties'],
-            $objects($file['reaches']), $objects($file['fields']),
+            name: $stored->name, label: $file['label'], version: $stored->version, people: $people,
+            isFixed: $stored->name === Role::ADMINISTRATOR, duties: $file['duties'], reaches: $objects($file['reaches']),
+            fields: $objects($file['fields']),
         );
     }
 }

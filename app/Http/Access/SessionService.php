@@ -52,19 +52,15 @@ final readonly class SessionService
     public function me(Person $person): Me
     {
         return new Me(
-            $person->id, $person->handle, $person->name, $person->email, $person->role, $this->company->name(),
-            $this->company->zone()->getName(),
-            Value::instantText($this->clock->now()), $person->mayWork(), $person->may(Duty::WriteRules),
-            $person->may(Duty::DoAllTasks),
-            (int) config('limits.file_bytes'), config('ledger.mail.room') === true && $person->may(Duty::SeeMailRoom),
-            $person->second_factor !== null,
-            count($person->recovery_codes ?? []),
-            $person->rights()->label,
-            array_column($person->rights()->duties, 'value'),
-            $person->rights()->readsEverything($this->schemas->schema()),
-            $person->language,
-            SpeaksTheirLanguage::of($this->request, $person),
-            PreferencesShape::of($person),
+            id: $person->id, handle: $person->handle, name: $person->name, email: $person->email, role: $person->role,
+            company: $this->company->name(), timeZone: $this->company->zone()->getName(), now: Value::instantText($this->clock->now()),
+            mayEditRecords: $person->mayWork(), mayEditRules: $person->may(Duty::WriteRules),
+            mayDoAllTasks: $person->may(Duty::DoAllTasks), fileBytes: (int) config('limits.file_bytes'),
+            hasMailRoom: config('ledger.mail.room') === true && $person->may(Duty::SeeMailRoom),
+            hasSecondFactor: $person->second_factor !== null, recoveryCodes: count($person->recovery_codes ?? []),
+            roleLabel: $person->rights()->label, duties: array_column($person->rights()->duties, 'value'),
+            seesAll: $person->rights()->readsEverything($this->schemas->schema()), language: $person->language,
+            spoken: SpeaksTheirLanguage::of($this->request, $person), preferences: PreferencesShape::of($person),
         );
     }
 }

@@ -92,7 +92,10 @@ final class TokenController extends Controller
                 $at,
             ));
 
-        return new TokenShape((int) $token->id, $token->name, $plain, (string) $moment($token->created_at), $moment($token->last_used_at),
-            $moment($token->expires_at), (string) (($token->abilities ?? [])[0] ?? TokenScope::Reading->value));
+        return new TokenShape(
+            id: (int) $token->id, name: $token->name, token: $plain, createdAt: (string) $moment($token->created_at),
+            lastUsedAt: $moment($token->last_used_at), until: $moment($token->expires_at),
+            scope: (string) (($token->abilities ?? [])[0] ?? TokenScope::Reading->value),
+        );
     }
 }

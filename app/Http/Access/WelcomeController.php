@@ -54,17 +54,14 @@ final class WelcomeController extends Controller
         $sets = $begins ? StarterSets::all() : [];
 
         return new WelcomeShape(
-            $link->kind->value,
-            $link->person->name ?? '',
-            $link->person->email ?? '',
-            $begins ? '' : $company->name(),
-            array_map(
+            kind: $link->kind->value, name: $link->person->name ?? '', email: $link->person->email ?? '',
+            company: $begins ? '' : $company->name(),
+            sets: array_map(
                 static fn (string $name, array $set): StarterSetShape => new StarterSetShape($name, $set['label'], $set['says']),
                 array_keys($sets),
                 $sets,
             ),
-            $begins ? \DateTimeZone::listIdentifiers() : [],
-            Passwords::LEAST,
+            timeZones: $begins ? \DateTimeZone::listIdentifiers() : [], least: Passwords::LEAST,
         );
     }
 

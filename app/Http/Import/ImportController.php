@@ -217,21 +217,19 @@ final class ImportController extends Controller
         $problems = $job->problems()->orderBy('row')->orderBy('id')->limit(self::PROBLEMS)->get();
 
         return new ImportShape(
-            $this->shapes->of($job), $plan->name, $plan->encoding, $plan->delimiter,
-            array_map(static fn (int $place, string $head): ImportColumnShape => new ImportColumnShape(
+            job: $this->shapes->of($job), name: $plan->name, encoding: $plan->encoding, delimiter: $plan->delimiter,
+            columns: array_map(static fn (int $place, string $head): ImportColumnShape => new ImportColumnShape(
                 $place, $head, $job->spec['samples'][$place] ?? [], $plan->fields[$place] ?? null,
             ), array_keys($plan->heads), $plan->heads),
-            $plan->key, $plan->mode->value, (int) ($job->spec['create'] ?? 0), (int) ($job->spec['update'] ?? 0),
-            (int) ($job->spec['same'] ?? 0),
-            array_values($problems->map(static fn (ImportProblem $problem): ImportProblemShape => new ImportProblemShape(
+            key: $plan->key, mode: $plan->mode->value, create: (int) ($job->spec['create'] ?? 0),
+            update: (int) ($job->spec['update'] ?? 0), same: (int) ($job->spec['same'] ?? 0),
+            problems: array_values($problems->map(static fn (ImportProblem $problem): ImportProblemShape => new ImportProblemShape(
                 $problem->row, $problem->field, $problem->said,
             ))->all()),
-            (int) ($job->spec['tried'] ?? 0),
-            BulkShapes::rules($job->spec['rules'] ?? []),
-            BulkShapes::reasons($job->spec['refusals'] ?? []),
-            (string) ($job->spec['stoppedBecause'] ?? ''),
-            array_map(static fn (array $group): ImportGroupShape => new ImportGroupShape(...$group), ProblemGroups::of($job)),
-            self::values($plan),
+            tried: (int) ($job->spec['tried'] ?? 0), rules: BulkShapes::rules($job->spec['rules'] ?? []),
+            refusals: BulkShapes::reasons($job->spec['refusals'] ?? []), stoppedBecause: (string) ($job->spec['stoppedBecause'] ?? ''),
+            groups: array_map(static fn (array $group): ImportGroupShape => new ImportGroupShape(...$group), ProblemGroups::of($job)),
+            values: self::values($plan),
         );
     }
 }

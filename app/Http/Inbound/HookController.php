@@ -135,21 +135,24 @@ final class HookController extends Controller
         $record = $arrival->record_id;
 
         return new HookArrivalShape(
-            $arrival->id, $arrival->key, Value::instantText($arrival->at), $arrival->outcome->value, $arrival->record_type, $record,
-            $record === null ? '' : $this->schemas->schema()->type($arrival->record_type)?->numberOf($record) ?? '',
-            $record === null ? '' : $this->names->title($arrival->record_type, $record) ?? '', $arrival->times, $arrival->trouble,
-            mb_substr($arrival->raw, 0, self::LONGEST), mb_strlen($arrival->raw) <= self::LONGEST,
+            id: $arrival->id, key: $arrival->key, at: Value::instantText($arrival->at), outcome: $arrival->outcome->value,
+            recordType: $arrival->record_type, record: $record,
+            recordNumber: $record === null ? '' : $this->schemas->schema()->type($arrival->record_type)?->numberOf($record) ?? '',
+            recordTitle: $record === null ? '' : $this->names->title($arrival->record_type, $record) ?? '', times: $arrival->times,
+            trouble: $arrival->trouble, text: mb_substr($arrival->raw, 0, self::LONGEST),
+            isWhole: mb_strlen($arrival->raw) <= self::LONGEST,
         );
     }
 
     private static function shape(Hook $hook, ?string $secret, int $refused): HookShape
     {
         return new HookShape(
-            $hook->id, $hook->name, $hook->version, url("/hook/{$hook->key}"), $secret, $hook->record_type,
-            array_map(static fn (array $one): TakenShape => new TakenShape($one['path'], $one['field']), $hook->takes),
-            array_map(static fn (array $one): StartShape => new StartShape($one['field'], $one['value']), $hook->starts),
-            $hook->known_by, $hook->may_create, $hook->is_open, $hook->turned_away,
-            $hook->turned_away_at === null ? null : Value::instantText($hook->turned_away_at), $refused,
+            id: $hook->id, name: $hook->name, version: $hook->version, url: url("/hook/{$hook->key}"), secret: $secret,
+            recordType: $hook->record_type,
+            takes: array_map(static fn (array $one): TakenShape => new TakenShape($one['path'], $one['field']), $hook->takes),
+            starts: array_map(static fn (array $one): StartShape => new StartShape($one['field'], $one['value']), $hook->starts),
+            knownBy: $hook->known_by, mayCreate: $hook->may_create, isOpen: $hook->is_open, turnedAway: $hook->turned_away,
+            turnedAwayAt: $hook->turned_away_at === null ? null : Value::instantText($hook->turned_away_at), refused: $refused,
         );
     }
 }

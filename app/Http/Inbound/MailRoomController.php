@@ -64,9 +64,11 @@ final class MailRoomController extends Controller
         $replyTo = $letter->header('Reply-To');
 
         return new OpenLetter(
-            $id, $row->kind, Value::instantText($row->at), $row->sender, $row->recipients, $letter->header('Cc'), $replyTo === '' ? null
-                : $replyTo,
-            $row->subject, RichText::mail($this->body($letter->html())), $row->text, $headers,
+            id: $id, kind: $row->kind, at: Value::instantText($row->at), sender: $row->sender, recipients: $row->recipients,
+            cc: $letter->header('Cc'),
+            replyTo: $replyTo === '' ? null
+            : $replyTo,
+            subject: $row->subject, html: RichText::mail($this->body($letter->html())), text: $row->text, headers: $headers,
         );
     }
 

@@ -34,8 +34,8 @@ final class Shelf
             ->select(['id', 'kind', 'at', 'sender', 'recipients', 'subject'])->selectRaw('LEFT(text, 160) AS glimpse')->get();
 
         return new ShelfPage(array_values($rows->map(static fn (object $row): ShelfLetter => new ShelfLetter(
-            (int) $row->id, $row->kind, (string) Columns::iso($row->at), $row->sender, $row->recipients, $row->subject,
-            trim((string) preg_replace('/\s+/u', ' ', $row->glimpse)),
+            id: (int) $row->id, kind: $row->kind, at: (string) Columns::iso($row->at), sender: $row->sender, recipients: $row->recipients,
+            subject: $row->subject, glimpse: trim((string) preg_replace('/\s+/u', ' ', $row->glimpse)),
         ))->all()), $total);
     }
 

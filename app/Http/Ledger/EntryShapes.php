@@ -162,7 +162,9 @@ final readonly class EntryShapes
         $number = $type === null || $id === null ? null : $this->schemas->schema()->type($type)?->numberOf($id);
         $said = $type === null ? [] : $this->words->changes($type, $changes);
 
-        return new ReadEntry($kind, $via, $who, $rule, $page, $number, $said, $this->words->data($data));
+        return new ReadEntry(
+            kind: $kind, via: $via, who: $who, rule: $rule, page: $page, number: $number, changes: $said, data: $this->words->data($data),
+        );
     }
 
     /** @param  array<array-key, mixed>  $data */
@@ -173,14 +175,16 @@ final readonly class EntryShapes
         $why = is_array($data['why'] ?? null) ? VerdictShape::kept($data['why']) : null;
 
         return new EntryShape(
-            $number, $read->kind, $at, $read->who, $whoId, $whoHandle, $read->via, $type, $id, $read->number, $title, $rule, $read->rule,
-            $read->page, $task, $cause,
-            array_map(static fn (array $change): ChangeShape => new ChangeShape(...$change), $read->changes),
-            HeadShape::of(
+            number: $number, kind: $read->kind, at: $at, who: $read->who, whoId: $whoId, whoHandle: $whoHandle, via: $read->via,
+            recordType: $type, recordId: $id, recordNumber: $read->number, recordTitle: $title, rule: $rule, ruleName: $read->rule,
+            page: $read->page, task: $task, cause: $cause,
+            changes: array_map(static fn (array $change): ChangeShape => new ChangeShape(...$change), $read->changes),
+            head: HeadShape::of(
                 (new Headline($read, false))->said(),
-            ), HeadShape::of((new Headline($read, true))->said()), (new Detail($read))->said(),
-            array_map(OutcomeShape::of(...), $read->kept->rows('did')), $why, $read->wasAnswered(), $read->kept->data,
-            $request,
+            ),
+            headInLedger: HeadShape::of((new Headline($read, true))->said()), detail: (new Detail($read))->said(),
+            outcomes: array_map(OutcomeShape::of(...), $read->kept->rows('did')), why: $why, answered: $read->wasAnswered(),
+            data: $read->kept->data, request: $request,
         );
     }
 }

@@ -115,9 +115,10 @@ final class LedgerController extends Controller
         );
 
         return new LedgerAsked(
-            $given['show'] ?? null, self::number($given, 'rule'), $person, isset($given['record']) ? $this
+            show: $given['show'] ?? null, rule: self::number($given, 'rule'), person: $person,
+            record: isset($given['record']) ? $this
                 ->recordCalled($given['record']) : null,
-            $days[0], $days[1]?->modify('+1 day'), $given['outcome'] ?? null,
+            from: $days[0], until: $days[1]?->modify('+1 day'), outcome: $given['outcome'] ?? null,
         );
     }
 

@@ -65,14 +65,9 @@ final class ReversalController extends Controller
         $sum = $this->reversal->preview($entries);
 
         return new ReversalPreview(
-            $sum['entries'],
-            $sum['fields'],
-            $sum['tasks'],
-            $sum['lines'],
-            $sum['signOffs'],
-            $sum['slips'],
-            $sum['sent'],
-            array_map(
+            entries: $sum['entries'], fields: $sum['fields'], tasks: $sum['tasks'], lines: $sum['lines'], signOffs: $sum['signOffs'],
+            slips: $sum['slips'], sent: $sum['sent'],
+            conflicts: array_map(
                 static fn (array $conflict): ConflictShape => new ConflictShape(...$conflict),
                 array_slice($sum['conflicts'], 0, 200),
             ),

@@ -34,13 +34,8 @@ final readonly class VerdictShape
     public static function of(Verdict $verdict): self
     {
         return new self(
-            $verdict->reason->value,
-            $verdict->sentence,
-            $verdict->trigger,
-            $verdict->triggered,
-            FindingShape::of($verdict->conditions),
-            $verdict->guard,
-            $verdict->ready,
+            reason: $verdict->reason->value, sentence: $verdict->sentence, trigger: $verdict->trigger, triggered: $verdict->triggered,
+            conditions: FindingShape::of($verdict->conditions), guard: $verdict->guard, ready: $verdict->ready,
         );
     }
 
@@ -48,8 +43,9 @@ final readonly class VerdictShape
     public static function kept(array $kept): self
     {
         return new self(
-            (string) $kept['reason'], Words::say((string) $kept['sentence']), (string) $kept['trigger'], (bool) $kept['triggered'],
-            FindingShape::kept($kept['conditions']), (string) $kept['guard'], (bool) $kept['ready'],
+            reason: (string) $kept['reason'], sentence: Words::say((string) $kept['sentence']), trigger: (string) $kept['trigger'],
+            triggered: (bool) $kept['triggered'], conditions: FindingShape::kept($kept['conditions']), guard: (string) $kept['guard'],
+            ready: (bool) $kept['ready'],
         );
     }
 }

@@ -29,10 +29,12 @@ final class CalendarShapes
         )->orderBy('name');
 
         return array_values($calendars->get()->map(static fn (StoredCalendar $calendar): CalendarShape => new CalendarShape(
-            $calendar->id, $calendar->name, $calendar->time_zone, $calendar->hours, $calendar->holidays, $calendar->version,
-            $calendar->id === $company, Columns::texts(
+            id: $calendar->id, name: $calendar->name, timeZone: $calendar->time_zone, hours: $calendar->hours,
+            holidays: $calendar->holidays, version: $calendar->version, company: $calendar->id === $company,
+            teams: Columns::texts(
                 ($teams[$calendar->id] ?? collect())->pluck('team'),
-            ), Columns::ints(($people[$calendar->id] ?? collect())->pluck('id')),
+            ),
+            people: Columns::ints(($people[$calendar->id] ?? collect())->pluck('id')),
         ))->all());
     }
 }

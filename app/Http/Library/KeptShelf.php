@@ -47,10 +47,10 @@ final readonly class KeptShelf
         $users = $this->kept->users('letter');
 
         return array_values($letters->map(static fn (StoredLetter $letter): LetterShape => new LetterShape(
-            $letter->id, $letter->name, $letter->record_type, $letter->version, $letter->currentVersion->subject,
-            $letter->currentVersion->body,
-            Value::instantText($letter->currentVersion->at), $letter->currentVersion->author->name,
-            array_values($users[$letter->name] ?? []),
+            id: $letter->id, name: $letter->name, recordType: $letter->record_type, version: $letter->version,
+            subject: $letter->currentVersion->subject, body: $letter->currentVersion->body,
+            at: Value::instantText($letter->currentVersion->at), by: $letter->currentVersion->author->name,
+            rules: array_values($users[$letter->name] ?? []),
         ))->all());
     }
 
@@ -93,8 +93,8 @@ final readonly class KeptShelf
         $counts = $this->inSight->isEverything() ? $this->list->counts($sound) : [];
 
         return array_values($conditions->map(static fn (StoredCondition $named): NamedShape => new NamedShape(
-            $named->id, $named->name, $named->record_type, $named->version, $named->file, $readings[$named->id],
-            $counts[$named->id] ?? null, array_values($users[$named->name] ?? []),
+            id: $named->id, name: $named->name, recordType: $named->record_type, version: $named->version, file: $named->file,
+            reading: $readings[$named->id], matching: $counts[$named->id] ?? null, rules: array_values($users[$named->name] ?? []),
         ))->all());
     }
 
@@ -112,11 +112,12 @@ final readonly class KeptShelf
             $ladder = Ladders::rungs($this->kept->context($types[0]), new Node($stored->rungs), $stored->name);
 
             return new LadderShape(
-                $stored->id, $stored->name, $stored->version, $stored->rungs, $ladder === null ? [] : array_map(
+                id: $stored->id, name: $stored->name, version: $stored->version, rungs: $stored->rungs,
+                said: $ladder === null ? [] : array_map(
                     Ladders::said(...),
                     $ladder->rungs,
                 ),
-                array_values($users[$stored->name] ?? []),
+                rules: array_values($users[$stored->name] ?? []),
             );
         })->all());
     }

@@ -66,23 +66,17 @@ final readonly class LetterPreview
         $now = $this->clock->now();
         $standing = new OverlayFacts($this->facts, $this->schemas->schema());
         $performance = new ActionContext(
-            $record,
-            $type,
-            $standing,
-            $this->schemas->schema(),
-            new Display($standing, $this->company->zone()),
-            $now,
-            $this->company->zone(),
-            new Change($record, $record, $by, $now, told: $this->lastChange($record)),
-            new VersionBumps(null),
+            record: $record, type: $type, facts: $standing, schema: $this->schemas->schema(),
+            display: new Display($standing, $this->company->zone()), now: $now, zone: $this->company->zone(),
+            change: new Change($record, $record, $by, $now, told: $this->lastChange($record)), marks: new VersionBumps(null),
         );
         $sent = $message->preview($performance);
         $said = static fn (Address $address): string => $address->text();
 
         return new PreviewShape(
-            array_map($said, $sent->to), array_map($said, $sent->cc), $sent->replyTo?->text(), $sent->subject, $sent->html, $sent->text,
-            $sent->path, $sent->missing,
-            $sent->to === [] ? Words::say('Nobody would get it: {path}.', path: $sent->path) : null,
+            to: array_map($said, $sent->to), cc: array_map($said, $sent->cc), replyTo: $sent->replyTo?->text(), subject: $sent->subject,
+            html: $sent->html, text: $sent->text, path: $sent->path, missing: $sent->missing,
+            trouble: $sent->to === [] ? Words::say('Nobody would get it: {path}.', path: $sent->path) : null,
         );
     }
 }

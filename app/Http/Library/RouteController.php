@@ -171,9 +171,9 @@ final class RouteController extends Controller
             (new StepsSlot)->read($context, $node, new Filled);
 
             return new RouteShape(
-                $route->id, $route->name, $route->record_type, $route->version, $route->steps,
-                $context->said(new StepsSlot, $route->steps), $context->sheet->problems[$problems]->message ?? null,
-                array_values($users[$route->name] ?? []), $running[$route->id] ?? 0,
+                id: $route->id, name: $route->name, recordType: $route->record_type, version: $route->version, steps: $route->steps,
+                said: $context->said(new StepsSlot, $route->steps), problem: $context->sheet->problems[$problems]->message ?? null,
+                rules: array_values($users[$route->name] ?? []), running: $running[$route->id] ?? 0,
             );
         })->all());
     }

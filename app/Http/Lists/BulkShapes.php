@@ -25,9 +25,10 @@ final readonly class BulkShapes
         $rows = $job->results()->whereIn('result', [RowResult::Refused, RowResult::Kept])->orderBy('place')->limit(self::PROBLEMS)->get();
 
         return new BulkShape(
-            $job->id, $job->kind->value, $job->record_type, $job->by->name, Value::instantText($job->at), $job->status->value, $job->total,
-            $job->done, $job->saved, $job->refused, $job->undone,
-            array_values($rows->map(static fn (BulkRow $row): BulkRowShape => new BulkRowShape(
+            id: $job->id, kind: $job->kind->value, recordType: $job->record_type, byName: $job->by->name,
+            at: Value::instantText($job->at), status: $job->status->value, total: $job->total, done: $job->done, saved: $job->saved,
+            refused: $job->refused, undone: $job->undone,
+            problems: array_values($rows->map(static fn (BulkRow $row): BulkRowShape => new BulkRowShape(
                 $row->place, $row->record_id, $row->record_id === null ? '' : ($type?->numberOf($row->record_id) ?? ''), $row->said,
             ))->all()),
         );

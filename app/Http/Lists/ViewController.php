@@ -163,10 +163,12 @@ final class ViewController extends Controller
         $read = $this->asked->view($type, $view->definition);
 
         return new ViewShape(
-            $view->id, $view->version, $view->name, $view->owner->name, $view->owner_id === $me->id || $me->may(Duty::KeepHouse),
-            $view->shared->value, array_map(self::written(...), $read->columns), array_map(self::sorted(...), $read->sorts),
-            $read->group?->of, array_map(static fn (Field $field): string => $field->name, $read->sums), $read->layout->value,
-            $view->definition['filter'] ?? null, $view->definition['search'] ?? '', $read->gone,
+            id: $view->id, version: $view->version, name: $view->name, ownerName: $view->owner->name,
+            mayChange: $view->owner_id === $me->id || $me->may(Duty::KeepHouse), shared: $view->shared->value,
+            columns: array_map(self::written(...), $read->columns), sort: array_map(self::sorted(...), $read->sorts),
+            group: $read->group?->of, sums: array_map(static fn (Field $field): string => $field->name, $read->sums),
+            layout: $read->layout->value, filter: $view->definition['filter'] ?? null, search: $view->definition['search'] ?? '',
+            gone: $read->gone,
         );
     }
 

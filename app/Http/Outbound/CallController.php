@@ -92,12 +92,14 @@ final class CallController extends Controller
     private function shape(StoredCall $call): CallShape
     {
         return new CallShape(
-            $call->id, $call->endpoint, $call->rule->name ?? '', $call->record_type, $call->record_id,
-            $this->schemas->schema()->type($call->record_type)?->numberOf($call->record_id) ?? '',
-            $this->names->title($call->record_type, $call->record_id) ?? '', $call->status->value, Value::instantText($call->made_at),
-            $call->ended_at === null ? null : Value::instantText($call->ended_at), $call->tries, $call->unsure,
-            $call->payload === [] ? '{}' : (string) json_encode($call->payload, self::AS_READ),
-            $call->answer_status, mb_substr((string) $call->answer, 0, self::LONGEST), $call->trouble,
+            id: $call->id, endpoint: $call->endpoint, rule: $call->rule->name ?? '', recordType: $call->record_type,
+            recordId: $call->record_id,
+            recordNumber: $this->schemas->schema()->type($call->record_type)?->numberOf($call->record_id) ?? '',
+            recordTitle: $this->names->title($call->record_type, $call->record_id) ?? '', status: $call->status->value,
+            madeAt: Value::instantText($call->made_at), endedAt: $call->ended_at === null ? null : Value::instantText($call->ended_at),
+            tries: $call->tries, unsure: $call->unsure,
+            payload: $call->payload === [] ? '{}' : (string) json_encode($call->payload, self::AS_READ),
+            answerStatus: $call->answer_status, answer: mb_substr((string) $call->answer, 0, self::LONGEST), trouble: $call->trouble,
         );
     }
 }

@@ -27,8 +27,9 @@ final class CustomerReconciliationController extends Controller
             $title = $one->record?->value('name') ?? $one->fields['Name'][1] ?? '';
 
             return new DifferenceShape(
-                $one->kind, $one->number, $one->record?->id, $one->record->type ?? '', is_string($title) ? $title : '',
-                array_map(
+                kind: $one->kind, number: $one->number, recordId: $one->record?->id, recordType: $one->record->type ?? '',
+                title: is_string($title) ? $title : '',
+                fields: array_map(
                     static fn (string $label, array $both): DifferenceFieldShape => new DifferenceFieldShape($label, ...$both),
                     array_keys($one->fields),
                     $one->fields,

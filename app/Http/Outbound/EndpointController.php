@@ -85,15 +85,16 @@ final class EndpointController extends Controller
         $rests = $endpoint->rests_until !== null && $endpoint->rests_until->getTimestamp() > time() ? $endpoint->rests_until : null;
 
         return new EndpointShape(
-            $endpoint->id, $endpoint->name, $endpoint->version, $endpoint->url, $endpoint->method,
-            array_map(
+            id: $endpoint->id, name: $endpoint->name, version: $endpoint->version, url: $endpoint->url, method: $endpoint->method,
+            headers: array_map(
                 static fn (string $name, string $value): HeaderShape => new HeaderShape($name, $value),
                 array_keys($endpoint->headers),
                 $endpoint->headers,
             ),
-            array_keys($endpoint->secret_headers ?? []), $endpoint->signing_secret !== null, $endpoint->timeout, $endpoint->most_tries,
-            $endpoint->at_once, $endpoint->per_minute, $endpoint->may_be_inside, $rests === null ? null : Value::instantText($rests),
-            $count(CallStatus::Waiting), $count(CallStatus::Failed), array_values($users),
+            secretHeaders: array_keys($endpoint->secret_headers ?? []), isSigned: $endpoint->signing_secret !== null,
+            timeout: $endpoint->timeout, tries: $endpoint->most_tries, atOnce: $endpoint->at_once, perMinute: $endpoint->per_minute,
+            mayBeInside: $endpoint->may_be_inside, restsUntil: $rests === null ? null : Value::instantText($rests),
+            waiting: $count(CallStatus::Waiting), failed: $count(CallStatus::Failed), rules: array_values($users),
         );
     }
 }

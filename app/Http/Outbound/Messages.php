@@ -87,13 +87,16 @@ final readonly class Messages
             ?? '');
 
         return new MessageShape(
-            $message->id, $message->channel->value, $message->status->value, $message->record_type, $message->record_id, $number,
-            $this->names->title($message->record_type, $message->record_id) ?? $number, $message->rule_id, $message->rule?->name,
-            $message->entry_id, array_map($this->named(...), $to), array_map($this->named(...), $cc),
-            $replyTo === null ? null : $this->named($replyTo),
-            $this->texts->shown($message->subject, $message->tells), $this->texts->may($message->tells) ? $message->html : '',
-            $this->texts->shown($message->text, $message->tells), Value::instantText($message->created_at),
-            $message->done_at === null ? null : Value::instantText($message->done_at), $message->tries, $message->trouble,
+            id: $message->id, channel: $message->channel->value, status: $message->status->value, recordType: $message->record_type,
+            recordId: $message->record_id, recordNumber: $number,
+            recordTitle: $this->names->title($message->record_type, $message->record_id) ?? $number, rule: $message->rule_id,
+            ruleName: $message->rule?->name, entry: $message->entry_id, to: array_map($this->named(...), $to),
+            cc: array_map($this->named(...), $cc), replyTo: $replyTo === null ? null : $this->named($replyTo),
+            subject: $this->texts->shown($message->subject, $message->tells),
+            html: $this->texts->may($message->tells) ? $message->html : '', text: $this->texts->shown($message->text, $message->tells),
+            createdAt: Value::instantText($message->created_at),
+            doneAt: $message->done_at === null ? null : Value::instantText($message->done_at), tries: $message->tries,
+            trouble: $message->trouble,
         );
     }
 

@@ -110,8 +110,8 @@ final class NoticeController extends Controller
         $number = $notice->recordId === 0 ? '' : ($this->schemas->schema()->type($notice->recordType)?->numberOf($notice->recordId) ?? '');
 
         return new NoticeShape(
-            $notice->kind->value, Value::instantText($notice->at), $notice->title, $notice->recordType, $notice->recordId, $number,
-            $seen === null || $notice->at > $seen,
+            kind: $notice->kind->value, at: Value::instantText($notice->at), title: $notice->title, recordType: $notice->recordType,
+            recordId: $notice->recordId, recordNumber: $number, isNew: $seen === null || $notice->at > $seen,
         );
     }
 }

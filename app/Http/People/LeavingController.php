@@ -32,7 +32,10 @@ final class LeavingController extends Controller
             $count,
         ), array_keys($sum['records']), $sum['records']);
 
-        return new LeavingShape($counts, $sum['tasks'], $sum['signOffs'], $sum['slips'], $sum['people'], $sum['rules']);
+        return new LeavingShape(
+            records: $counts, tasks: $sum['tasks'], signOffs: $sum['signOffs'], slips: $sum['slips'], people: $sum['people'],
+            rules: $sum['rules'],
+        );
     }
 
     #[OA\Post(path: '/api/people/{id}/leave', operationId: 'leave', description: 'Somebody leaves, and another takes over their records, '

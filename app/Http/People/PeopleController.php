@@ -264,11 +264,13 @@ final class PeopleController extends Controller
         $people = Person::query()->when($only !== null, static fn (Builder $people): Builder => $people->whereKey($only))->orderBy('name');
 
         return array_values($people->get()->map(static fn (Person $person): PersonShape => new PersonShape(
-            $person->id, $person->handle, $person->name, $person->email, $person->role, $person->team, $person->manager_id,
-            $person->time_zone, $person->calendar_id, $person->active, $person->sign_off_limit, $person->sign_off_limits ?? [], $person
-                ->deputy_id,
-            $person->away, $person->joined_at !== null, $person->second_factor !== null,
-            array_values(array_map(static fn (Absence $absence): AbsenceShape => new AbsenceShape(
+            id: $person->id, handle: $person->handle, name: $person->name, email: $person->email, role: $person->role,
+            team: $person->team, managerId: $person->manager_id, timeZone: $person->time_zone, calendarId: $person->calendar_id,
+            active: $person->active, limit: $person->sign_off_limit, limits: $person->sign_off_limits ?? [],
+            deputyId: $person
+            ->deputy_id,
+            away: $person->away, hasJoined: $person->joined_at !== null, hasSecondFactor: $person->second_factor !== null,
+            absences: array_values(array_map(static fn (Absence $absence): AbsenceShape => new AbsenceShape(
                 $absence->id, Value::instantText($absence->starts_at), Value::instantText($absence->ends_at), $absence->deputy_id,
             ), $absences->get($person->id)?->all() ?? [])),
         ))->all());

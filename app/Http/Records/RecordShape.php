@@ -66,8 +66,9 @@ final readonly class RecordShape implements \JsonSerializable
     public function beside(array $values, array $shown): self
     {
         return new self(
-            $this->type, $this->id, $this->number, $this->title, $this->version, [...$this->values, ...$values],
-            [...$this->shown, ...$shown], $this->handles, $this->stageSince, $this->may,
+            type: $this->type, id: $this->id, number: $this->number, title: $this->title, version: $this->version,
+            values: [...$this->values, ...$values], shown: [...$this->shown, ...$shown], handles: $this->handles,
+            stageSince: $this->stageSince, may: $this->may,
         );
     }
 }

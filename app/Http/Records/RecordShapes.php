@@ -80,16 +80,10 @@ final readonly class RecordShapes
                 $shown[$name] = $value === null ? '' : $display->of($field, $value);
             }
             $shapes[] = new RecordShape(
-                $type->name,
-                $record->id,
-                $type->numberOf($record->id),
-                $shown[$type->title] === '' ? $type->numberOf($record->id) : $shown[$type->title],
-                $record->version,
-                array_intersect_key($record->values, $type->fields),
-                $shown,
-                $handles,
-                $since[$record->id] ?? null,
-                $this->acts($type, $record),
+                type: $type->name, id: $record->id, number: $type->numberOf($record->id),
+                title: $shown[$type->title] === '' ? $type->numberOf($record->id) : $shown[$type->title], version: $record->version,
+                values: array_intersect_key($record->values, $type->fields), shown: $shown, handles: $handles,
+                stageSince: $since[$record->id] ?? null, may: $this->acts($type, $record),
             );
         }
 

@@ -33,7 +33,8 @@ final readonly class RecordSidebar
 
         return new BesideShape(
             array_values($files->map(static fn (Attachment $file): FileShape => new FileShape(
-                $file->id, $file->name, $file->media_type, $file->bytes, $file->author?->name, Value::instantText($file->at),
+                id: $file->id, name: $file->name, mediaType: $file->media_type, bytes: $file->bytes, author: $file->author?->name,
+                at: Value::instantText($file->at),
             ))->all()),
             array_values(
                 $followers->map(static fn (Person $person): FollowerShape => new FollowerShape($person->id, $person->name))->all(),
@@ -60,9 +61,10 @@ final readonly class RecordSidebar
             $state = $held->guardState($rule->id, $type->name, $id);
             $isUsed = static fn (string $key): bool => $held->guardHeld($rule->id, $type->name, $id, $state->epoch, $key);
             $guards[] = new GuardShape(
-                $rule->id, $stored->name, $rule->guard->wording(), $state->count, $state->last === null ? null
-                    : Value::instantText($state->last),
-                $rule->guard->holdsBack($state, $record, $this->facts->now(), $isUsed),
+                rule: $rule->id, name: $stored->name, fires: $rule->guard->wording(), count: $state->count,
+                lastFired: $state->last === null ? null
+                : Value::instantText($state->last),
+                holds: $rule->guard->holdsBack($state, $record, $this->facts->now(), $isUsed),
             );
         }
 

@@ -45,12 +45,13 @@ final class EvidenceController extends Controller
         $rule = $written->page($given['file'], self::number($given, 'rule'))->rule;
 
         return new JsonResponse(array_map(static fn (Remark $remark): RemarkShape => new RemarkShape(
-            $remark->level->value, $remark->at, $remark->code, $remark->message, $remark->advice, $remark->fix === null ? null
-                : new FixShape(
-                    $remark->fix->label,
-                    $remark->fix->at,
-                    $remark->fix->value === null ? null : ['value' => $remark->fix->value],
-                ),
+            level: $remark->level->value, at: $remark->at, code: $remark->code, message: $remark->message, advice: $remark->advice,
+            fix: $remark->fix === null ? null
+            : new FixShape(
+                $remark->fix->label,
+                $remark->fix->at,
+                $remark->fix->value === null ? null : ['value' => $remark->fix->value],
+            ),
         ), $rule === null ? [] : $proofreading->remarks($rule, $given['file'])));
     }
 

@@ -35,9 +35,10 @@ final class ProofController extends Controller
     public function index(int $id): JsonResponse
     {
         return new JsonResponse($this->proofs->of($id)->map(static fn (Proof $proof): ProofShape => new ProofShape(
-            $proof->id, $proof->rule_id, '', $proof->name, $proof->holds, $proof->checked_stand !== '',
-            self::lines($proof->expected, $proof->actual ?? $proof->expected), $proof->keeper->name, Value::instantText($proof->kept_at),
-            $proof->accepter?->name, $proof->accepted_at === null ? null : Value::instantText($proof->accepted_at),
+            id: $proof->id, rule: $proof->rule_id, ruleName: '', name: $proof->name, holds: $proof->holds,
+            checked: $proof->checked_stand !== '', lines: self::lines($proof->expected, $proof->actual ?? $proof->expected),
+            keptBy: $proof->keeper->name, keptAt: Value::instantText($proof->kept_at), acceptedBy: $proof->accepter?->name,
+            acceptedAt: $proof->accepted_at === null ? null : Value::instantText($proof->accepted_at),
         ))->all());
     }
 
@@ -78,7 +79,9 @@ final class ProofController extends Controller
         $given = $request->validated();
 
         return new JsonResponse(array_map(static fn (array $tried): TriedProof => new TriedProof(
-            $tried['id'], $tried['rule'], $tried['ruleName'], $tried['name'], $tried['expected'] === $tried['actual'], self::lines(
+            id: $tried['id'], rule: $tried['rule'], ruleName: $tried['ruleName'], name: $tried['name'],
+            holds: $tried['expected'] === $tried['actual'],
+            lines: self::lines(
                 $tried['expected'],
                 $tried['actual'],
             ),

@@ -61,32 +61,25 @@ final readonly class RehearsalShapes
         }
 
         return new RehearsalShape(
-            $this->records->of($type, [$script->record])[0],
-            $rehearsed->pick,
-            json_decode((string) json_encode(ScriptReader::written($script->opening)), true),
-            $this->opening($script->opening, $rule, $type, $display),
-            array_map(static fn ($whatIf): string => $whatIf->said($type, $display), $script->whatIfs),
-            array_map(fn (PaperEntry $entry): PaperEntryShape => $this->entry($entry, $rule, $script->actor), $played->entries),
-            $struck,
-            array_map(
+            record: $this->records->of($type, [$script->record])[0], pick: $rehearsed->pick,
+            opening: json_decode((string) json_encode(ScriptReader::written($script->opening)), true),
+            openingSaid: $this->opening($script->opening, $rule, $type, $display),
+            whatIfs: array_map(static fn ($whatIf): string => $whatIf->said($type, $display), $script->whatIfs),
+            entries: array_map(fn (PaperEntry $entry): PaperEntryShape => $this->entry($entry, $rule, $script->actor), $played->entries),
+            struck: $struck,
+            left: array_map(
                 static fn (PencilledLine $line): PaperLineShape => new PaperLineShape(
-                    $line->due === null ? null : Value::instantText($line->due),
-                    $line->run->rule === $rule->id ? ($rule->line($line->place)->said ?? '') : '',
-                    null,
-                    $line->run->rule === $rule->id,
-                    '',
-                    null,
+                    due: $line->due === null ? null : Value::instantText($line->due),
+                    said: $line->run->rule === $rule->id ? ($rule->line($line->place)->said ?? '') : '', ruleName: null,
+                    own: $line->run->rule === $rule->id, because: '', entry: null,
                 ),
                 $played->left,
             ),
-            $this->tally($played, $type, $display),
-            $rehearsed->without === null ? null : $this->tally($rehearsed->without, $type, $display),
-            $played->why === null ? null : VerdictShape::of($played->why),
-            Value::instantText($played->from),
-            Value::instantText($played->until),
-            $played->goesOn,
-            array_map(self::slip(...), $played->slips),
-            array_map(
+            tally: $this->tally($played, $type, $display),
+            without: $rehearsed->without === null ? null : $this->tally($rehearsed->without, $type, $display),
+            why: $played->why === null ? null : VerdictShape::of($played->why), from: Value::instantText($played->from),
+            until: Value::instantText($played->until), goesOn: $played->goesOn, slips: array_map(self::slip(...), $played->slips),
+            signOffs: array_map(
                 static fn (PaperSignOff $one): string => $one->asked->why === '' ? $one->rule->name : $one->asked->why,
                 $played->signOffs,
             ),
@@ -130,8 +123,10 @@ final readonly class RehearsalShapes
                 $entry->messages,
             ),
             array_map(static fn (PaperTask $task): PaperTaskShape => new PaperTaskShape(
-                $task->number, $task->given->title, $task->given->person?->name, $task->given->path, $task->given->due === null ? null
-                    : Value::instantText($task->given->due), $task->doneAt === null ? null : Value::instantText($task->doneAt),
+                number: $task->number, title: $task->given->title, person: $task->given->person?->name, path: $task->given->path,
+                due: $task->given->due === null ? null
+                : Value::instantText($task->given->due),
+                done: $task->doneAt === null ? null : Value::instantText($task->doneAt),
             ), $entry->tasks),
         );
     }
@@ -145,8 +140,8 @@ final readonly class RehearsalShapes
         $kept = new Kept($entry->told->data);
 
         return array_map(static fn (Kept $line): PaperLineShape => new PaperLineShape(
-            $line->text('due') === '' ? null : $line->text('due'), $line->text('said'), $entry->told->rule?->name,
-            $entry->told->rule?->id === $rule->id, $kept->text('because'), $entry->number,
+            due: $line->text('due') === '' ? null : $line->text('due'), said: $line->text('said'), ruleName: $entry->told->rule?->name,
+            own: $entry->told->rule?->id === $rule->id, because: $kept->text('because'), entry: $entry->number,
         ), $kept->rows('lines'));
     }
 
@@ -224,14 +219,8 @@ final readonly class RehearsalShapes
         $tally = Tally::of($played, $ends);
 
         return new TallyShape(
-            $tally->emails,
-            $tally->texts,
-            $tally->notes,
-            $tally->tasks,
-            $tally->changes,
-            $tally->struck,
-            $tally->ends,
-            $tally->said(),
+            emails: $tally->emails, texts: $tally->texts, notes: $tally->notes, tasks: $tally->tasks, changes: $tally->changes,
+            struck: $tally->struck, ends: $tally->ends, said: $tally->said(),
         );
     }
 }

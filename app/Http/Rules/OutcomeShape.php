@@ -44,9 +44,9 @@ final readonly class OutcomeShape
         $orNull = static fn (string $text): ?string => $text === '' ? null : $text;
 
         return new self(
-            $did->text('kind'), OutcomeSentence::of($did), $did->text('label'), $did->text('before'), $did->text('after'),
-            $did->is('changed'),
-            $did->text('on'), $did->text('title'), $orNull($did->text('person')), $orNull($did->text('due')), $did->text('path'),
+            kind: $did->text('kind'), said: OutcomeSentence::of($did), label: $did->text('label'), before: $did->text('before'),
+            after: $did->text('after'), changed: $did->is('changed'), on: $did->text('on'), title: $did->text('title'),
+            person: $orNull($did->text('person')), due: $orNull($did->text('due')), path: $did->text('path'),
         );
     }
 }

@@ -48,8 +48,8 @@ final readonly class RuleShapes
     {
         return new ReadingShape(
             array_map(static fn (Row $row): RowShape => new RowShape(
-                $row->part->value, $row->at, $row->margin, $row->depth, $row->off, $row->after,
-                $row->when === null ? null : EditorShapes::word($row->when), array_map(EditorShapes::word(...), $row->words),
+                part: $row->part->value, at: $row->at, margin: $row->margin, depth: $row->depth, off: $row->off, after: $row->after,
+                when: $row->when === null ? null : EditorShapes::word($row->when), words: array_map(EditorShapes::word(...), $row->words),
             ), $page->rows),
             array_map(static fn (Problem $problem): ProblemShape => new ProblemShape(
                 $problem->at, $problem->code, $problem->message, $problem->position,
@@ -67,10 +67,11 @@ final readonly class RuleShapes
         $since = $rule->currentSpell?->begun?->at;
 
         return new RuleShape(
-            $rule->id, $rule->name, $rule->record_type, $rule->status->value, $rule->page, $rule->draft !== null, $rule->either_or,
-            $rule->draft_version, self::iso($rule->draft_at), $rule->drafter?->name, self::iso($since),
-            $this->firings([$rule->id])[$rule->id][0] ?? 0, RuleRun::query()->inPlay()->where('rule_id', $id)->count(),
-            $file, $this->reading($rule->draft === null ? $this->reader->read($file) : $this->door->read($file)),
+            id: $rule->id, name: $rule->name, on: $rule->record_type, status: $rule->status->value, page: $rule->page,
+            hasDraft: $rule->draft !== null, eitherOr: $rule->either_or, draftVersion: $rule->draft_version,
+            draftAt: self::iso($rule->draft_at), draftBy: $rule->drafter?->name, inForceSince: self::iso($since),
+            entries: $this->firings([$rule->id])[$rule->id][0] ?? 0, inPlay: RuleRun::query()->inPlay()->where('rule_id', $id)->count(),
+            file: $file, reading: $this->reading($rule->draft === null ? $this->reader->read($file) : $this->door->read($file)),
         );
     }
 
@@ -98,8 +99,9 @@ final readonly class RuleShapes
             $problem = $rule->status === RuleStatus::InForce ? $page['problem'] : null;
 
             return new RuleSummary(
-                $rule->id, $rule->name, $rule->record_type, $rule->status->value, $rule->page, $rule->draft !== null, $rule->either_or,
-                $page['aloud'], $problem, $page['byHand'], $count, Columns::iso($last), $days,
+                id: $rule->id, name: $rule->name, on: $rule->record_type, status: $rule->status->value, page: $rule->page,
+                hasDraft: $rule->draft !== null, eitherOr: $rule->either_or, aloud: $page['aloud'], broken: $problem,
+                byHand: $page['byHand'], entries: $count, lastFired: Columns::iso($last), days: $days,
             );
         })->all());
     }
@@ -121,8 +123,8 @@ final readonly class RuleShapes
             ->filter(fn (PublishedPage $page): bool => $this->seen->may($page->file));
 
         return array_values($pages->map(fn (PublishedPage $page): PageShape => new PageShape(
-            $page->number, Value::instantText($page->published_at), $page->publisher->name, $page->why, $page->file,
-            $this->reading($this->reader->read($page->file)),
+            number: $page->number, publishedAt: Value::instantText($page->published_at), publishedBy: $page->publisher->name,
+            why: $page->why, file: $page->file, reading: $this->reading($this->reader->read($page->file)),
         ))->all());
     }
 

@@ -38,8 +38,8 @@ final class CompanyController extends Controller
     {
         $processes = WorkerProcess::query()->orderBy('kind')->latest('started_at')->get()->map(
             static fn (WorkerProcess $process): ProcessShape => new ProcessShape(
-                $process->process, $process->kind, Value::instantText($process->started_at), Value::instantText($process->beat_at),
-                $process->done, Heartbeat::isAlive($process->beat_at),
+                name: $process->process, kind: $process->kind, startedAt: Value::instantText($process->started_at),
+                beatAt: Value::instantText($process->beat_at), done: $process->done, alive: Heartbeat::isAlive($process->beat_at),
             ),
         );
 

@@ -73,16 +73,11 @@ final class DecideController extends Controller
         $isOpen = $seat->state === SeatState::Waiting;
 
         return new DecisionPage(
-            trim(($type->label ?? '')." {$number}").($title === '' || $title === $number ? '' : ", {$title}"),
-            (new SeenTexts($this->inSight->of($seat->person)))->shown($kept->why, $kept->tells),
-            $kept->asker?->name,
-            $kept->rule->name ?? '',
-            $this->names->person($seat->person_id)->name ?? '',
-            $isOpen,
-            $isOpen ? '' : self::said($seat),
-            $seat->due_at === null ? null : Value::instantText($seat->due_at),
-            $this->facts->isNew($kept),
-            SignOffCases::changes($this->facts->of($kept, $seat->person)),
+            record: trim(($type->label ?? '')." {$number}").($title === '' || $title === $number ? '' : ", {$title}"),
+            why: (new SeenTexts($this->inSight->of($seat->person)))->shown($kept->why, $kept->tells), asker: $kept->asker?->name,
+            rule: $kept->rule->name ?? '', person: $this->names->person($seat->person_id)->name ?? '', isOpen: $isOpen,
+            said: $isOpen ? '' : self::said($seat), dueAt: $seat->due_at === null ? null : Value::instantText($seat->due_at),
+            isNew: $this->facts->isNew($kept), changed: SignOffCases::changes($this->facts->of($kept, $seat->person)),
         );
     }
 

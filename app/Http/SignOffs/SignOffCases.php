@@ -50,15 +50,12 @@ final readonly class SignOffCases
         $limit = $amount === null ? null : $this->names->person($me->id)?->limitFor($kept->record_type);
 
         return new SignOffCase(
-            $this->signOffs->one($kept, $me),
-            $this->facts->isNew($kept),
-            self::changes($this->facts->of($kept)),
-            $ahead,
-            $this->signOffs->shapes($this->facts->before($kept), $me),
-            array_map(static fn (Field $field): string => $field->name, $correct),
-            $amount === null ? null : $this->display()->of($amount, $record->value($amount->name)),
-            $amount === null || $limit === null ? null
-                : $this->display()->of($amount, (string) BigDecimal::of($limit)->toScale($amount->scale)),
+            signOff: $this->signOffs->one($kept, $me), isNew: $this->facts->isNew($kept), changed: self::changes($this->facts->of($kept)),
+            ahead: $ahead, before: $this->signOffs->shapes($this->facts->before($kept), $me),
+            correct: array_map(static fn (Field $field): string => $field->name, $correct),
+            amount: $amount === null ? null : $this->display()->of($amount, $record->value($amount->name)),
+            limit: $amount === null || $limit === null ? null
+            : $this->display()->of($amount, (string) BigDecimal::of($limit)->toScale($amount->scale)),
         );
     }
 

@@ -127,23 +127,23 @@ final readonly class SignOffs
         $mayMove = $isOpen && ($signOff->asker === $me->id || $me->may(Duty::WriteRules));
 
         return new SignOffShape(
-            $row->id, $signOff->status->value, $this->texts->shown($row->why, $row->tells), $row->record_type, $row->record_id, $number,
-            $this->names->title($row->record_type, $row->record_id) ?? $number, $this->name($signOff->asker), $row->rule_id,
-            $row->rule->name ?? '', $row->entry_id, $signOff->step + 1, $signOff->needed, Value::instantText($signOff->startedAt),
-            self::iso($signOff->endedAt), array_map($this->seat(...), $signOff->seats, array_keys($signOff->seats)),
-            $signOff->waitsFor($me->id) !== null,
-            $mayMove,
-            $mayMove,
-            $isOpen && $row->hold !== Hold::Nothing && ! $row->released,
+            id: $row->id, status: $signOff->status->value, why: $this->texts->shown($row->why, $row->tells),
+            recordType: $row->record_type, recordId: $row->record_id, recordNumber: $number,
+            recordTitle: $this->names->title($row->record_type, $row->record_id) ?? $number, asker: $this->name($signOff->asker),
+            rule: $row->rule_id, ruleName: $row->rule->name ?? '', entry: $row->entry_id, step: $signOff->step + 1,
+            needed: $signOff->needed, startedAt: Value::instantText($signOff->startedAt), endedAt: self::iso($signOff->endedAt),
+            seats: array_map($this->seat(...), $signOff->seats, array_keys($signOff->seats)), mine: $signOff->waitsFor($me->id) !== null,
+            mayWithdraw: $mayMove, mayAnswerBack: $mayMove, locks: $isOpen && $row->hold !== Hold::Nothing && ! $row->released,
         );
     }
 
     private function seat(Seat $seat, int $place): SeatShape
     {
         return new SeatShape(
-            $seat->step + 1, $seat->person, $this->name($seat->person) ?? '', $seat->state->value, Value::instantText($seat->askedAt),
-            self::iso($seat->due), self::iso($seat->at), $seat->comment, $seat->byItself, $place, $this->name($seat->for),
-            $seat->asksBack(), array_map(fn (Talk $talk): TalkShape => new TalkShape(
+            step: $seat->step + 1, personId: $seat->person, person: $this->name($seat->person) ?? '', state: $seat->state->value,
+            askedAt: Value::instantText($seat->askedAt), dueAt: self::iso($seat->due), at: self::iso($seat->at), comment: $seat->comment,
+            byItself: $seat->byItself, place: $place, standsFor: $this->name($seat->for), asksBack: $seat->asksBack(),
+            talk: array_map(fn (Talk $talk): TalkShape => new TalkShape(
                 $this->name($talk->by) ?? '',
                 Value::instantText($talk->at),
                 $talk->text,

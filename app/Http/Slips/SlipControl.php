@@ -36,11 +36,12 @@ final readonly class SlipControl
         $chosen = is_array($value) ? array_map(strval(...), array_filter($value, is_scalar(...))) : explode(',', $text);
 
         return new self(
-            $place, $question->label, self::sort($question), $question->isNeeded, $text,
-            array_map(static fn (Choice $choice): array => [
+            place: $place, label: $question->label, sort: self::sort($question), isNeeded: $question->isNeeded, value: $text,
+            options: array_map(static fn (Choice $choice): array => [
                 'value' => $choice->value, 'label' => $choice->label, 'isOn' => in_array($choice->value, $chosen, true),
             ], $question->field->choices),
-            self::onlyIf($question, $all), self::hint($question, $words), $question->field->type->isDecimal() ? 'decimal' : '',
+            onlyIf: self::onlyIf($question, $all), hint: self::hint($question, $words),
+            inputMode: $question->field->type->isDecimal() ? 'decimal' : '',
         );
     }
 

@@ -156,9 +156,9 @@ final class SlipFormController extends Controller
             (new QuestionsSlot)->read($context, new Node($version->asks, '/asks'), new Filled);
 
             return new SlipFormShape(
-                $form->id, $form->name, $form->record_type, $form->version, $version->subject, $version->body, $version->asks,
-                $context->said(new QuestionsSlot, $version->asks), $context->sheet->problems[$problems]->message ?? null,
-                array_values($users[$form->name] ?? []),
+                id: $form->id, name: $form->name, recordType: $form->record_type, version: $form->version, subject: $version->subject,
+                body: $version->body, asks: $version->asks, said: $context->said(new QuestionsSlot, $version->asks),
+                problem: $context->sheet->problems[$problems]->message ?? null, rules: array_values($users[$form->name] ?? []),
             );
         })->all());
     }

@@ -80,20 +80,22 @@ final readonly class Slips
         $at = static fn (?\DateTimeImmutable $moment): ?string => $moment === null ? null : Value::instantText($moment);
 
         return new SlipShape(
-            $slip->id, $this->texts->shown($slip->subject, $slip->tells), $slip->record_type, $slip->record_id,
-            $this->schemas->schema()->type($slip->record_type)?->numberOf($slip->record_id) ?? '',
-            $this->names->title($slip->record_type, $slip->record_id) ?? '', $slip->rule->name ?? '', $slip->status->value,
-            $slip->status->said(), Value::instantText($slip->started_at), $at($slip->ended_at), $at($slip->wakes_at),
-            array_values($slip->turns->map(static fn (SlipTurnRow $turn): SlipTurnShape => new SlipTurnShape(
-                $turn->name, $turn->state->value, Value::instantText($turn->sent_at), $at($turn->due_at), $turn->nudged,
-                $at($turn->ended_at),
+            id: $slip->id, subject: $this->texts->shown($slip->subject, $slip->tells), recordType: $slip->record_type,
+            recordId: $slip->record_id,
+            recordNumber: $this->schemas->schema()->type($slip->record_type)?->numberOf($slip->record_id) ?? '',
+            recordTitle: $this->names->title($slip->record_type, $slip->record_id) ?? '', rule: $slip->rule->name ?? '',
+            status: $slip->status->value, statusSaid: $slip->status->said(), sentAt: Value::instantText($slip->started_at),
+            endedAt: $at($slip->ended_at), nextAt: $at($slip->wakes_at),
+            turns: array_values($slip->turns->map(static fn (SlipTurnRow $turn): SlipTurnShape => new SlipTurnShape(
+                name: $turn->name, state: $turn->state->value, sentAt: Value::instantText($turn->sent_at), due: $at($turn->due_at),
+                nudged: $turn->nudged, endedAt: $at($turn->ended_at),
             ))->all()),
-            array_map(fn (array $one): SlipAnswerShape => new SlipAnswerShape($one['asked'], $this->texts->shown(
+            answers: array_map(fn (array $one): SlipAnswerShape => new SlipAnswerShape($one['asked'], $this->texts->shown(
                 $one['said'], isset($one['path']) ? ["{$slip->record_type}:{$slip->record_id}:{$one['path']}"] : [],
             )), $slip->said ?? []),
-            $slip->turns->contains(static fn (SlipTurnRow $turn): bool => $turn->person_id === $me->id
-                && $turn->state === TurnState::Waiting),
-            $this->lines->line($slip)?->plan()->next !== null,
+            isMine: $slip->turns->contains(static fn (SlipTurnRow $turn): bool => $turn->person_id === $me->id
+            && $turn->state === TurnState::Waiting),
+            hasList: $this->lines->line($slip)?->plan()->next !== null,
         );
     }
 }

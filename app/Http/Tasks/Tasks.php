@@ -135,12 +135,14 @@ final readonly class Tasks
             $iso = static fn (?\DateTimeImmutable $at): ?string => $at === null ? null : Value::instantText($at);
 
             return new TaskShape(
-                $task->id, $this->texts->shown($task->title, $task->tells), $this->texts->shown($task->notes, $task->tells),
-                $task->priority, $task->status->value, $task->assignee_id, $task->assignee?->handle,
-                $task->assignee?->name, $task->record_type, $task->record_id, $number,
-                $this->names->title($task->record_type, $task->record_id) ?? $number, $task->rule_id, $task->rule?->name, $task->entry_id,
-                Value::instantText($task->given_at), $iso($task->due_at), $iso($task->done_at), $task->doer?->name,
-                $task->outcome, array_values(array_map(
+                id: $task->id, title: $this->texts->shown($task->title, $task->tells),
+                notes: $this->texts->shown($task->notes, $task->tells), priority: $task->priority, status: $task->status->value,
+                assigneeId: $task->assignee_id, assigneeHandle: $task->assignee?->handle, assignee: $task->assignee?->name,
+                recordType: $task->record_type, recordId: $task->record_id, recordNumber: $number,
+                recordTitle: $this->names->title($task->record_type, $task->record_id) ?? $number, rule: $task->rule_id,
+                ruleName: $task->rule?->name, entry: $task->entry_id, givenAt: Value::instantText($task->given_at),
+                dueAt: $iso($task->due_at), doneAt: $iso($task->done_at), doneBy: $task->doer?->name, outcome: $task->outcome,
+                together: array_values(array_map(
                     fn (Task $one): TaskBesideShape => TaskBesideShape::of($one, $this->texts->shown($one->title, $one->tells)),
                     array_filter($together[self::line($task)] ?? [], static fn (Task $one): bool => $one->id !== $task->id),
                 )),

@@ -104,15 +104,18 @@ final readonly class Ahead
             $rule = $line->rule ?? $line->task?->rule;
 
             return new AheadShape(
-                $line->id, $line->kind, $line->status->value, $line->due_at === null ? null : Value::instantText($line->due_at),
-                self::lead($line->kind), $this->said($line), $line->task?->assignee?->name, $rule?->id, $rule?->name, $line->task_id,
-                match (true) {
+                id: $line->id, kind: $line->kind, status: $line->status->value,
+                due: $line->due_at === null ? null : Value::instantText($line->due_at), lead: self::lead($line->kind),
+                title: $this->said($line), person: $line->task?->assignee?->name, rule: $rule?->id, ruleName: $rule?->name,
+                task: $line->task_id,
+                note: match (true) {
                     $line->held_code === HeldCode::RulePaused => Words::say('the rule is paused'),
                     $line->held_code === HeldCode::Locked => Words::say('the record is locked'),
                     $line->status === LineStatus::Failed => Words::say((string) $line->struck_because),
                     default => $line->note,
                 },
-                $line->record_type, $line->record_id, $number, $this->names->title($line->record_type, $line->record_id) ?? $number,
+                recordType: $line->record_type, recordId: $line->record_id, recordNumber: $number,
+                recordTitle: $this->names->title($line->record_type, $line->record_id) ?? $number,
             );
         })->all());
     }

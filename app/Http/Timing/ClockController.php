@@ -53,8 +53,9 @@ final class ClockController extends Controller
                 && $this->person($request)->may(Duty::KeepHouse),
             $next === null ? null : Value::instantText($next),
             $turn === null ? null : new TurnShape(
-                $turn->id, Value::instantText($turn->from_at), Value::instantText($turn->to_at), Value::instantText($turn->reached_at),
-                $turn->status === TurnStatus::Turning, $turn->done, $this->entries->during($turn, self::SHOWN),
+                id: $turn->id, from: Value::instantText($turn->from_at), to: Value::instantText($turn->to_at),
+                reached: Value::instantText($turn->reached_at), turning: $turn->status === TurnStatus::Turning, done: $turn->done,
+                entries: $this->entries->during($turn, self::SHOWN),
             ),
         );
     }

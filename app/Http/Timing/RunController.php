@@ -89,13 +89,15 @@ final class RunController extends Controller
                 ->whereIn('record_id', StoredRecord::rowsOf($type)->whereRaw((string) $seen)->select('id')))->get();
         $this->names->rememberTitles($type->name, array_values($rows->pluck('record_id')->all()));
         $results = $rows->map(fn (HandRunRecord $row): RunResultShape => new RunResultShape(
-            $row->record_id, $type->numberOf($row->record_id), $this->names->title($type->name, $row->record_id) ?? '', $row->result,
-            $row->said, $row->entry_id,
+            recordId: $row->record_id, recordNumber: $type->numberOf($row->record_id),
+            recordTitle: $this->names->title($type->name, $row->record_id) ?? '', result: $row->result, said: $row->said,
+            entry: $row->entry_id,
         ));
 
         return new RunShape(
-            $run->id, $run->rule_id, $run->rule->name, $run->record_type, $run->by->name, Value::instantText($run->at), $run->status->value,
-            $run->total, $run->done, $run->fired, array_values($results->all()),
+            id: $run->id, rule: $run->rule_id, ruleName: $run->rule->name, recordType: $run->record_type, by: $run->by->name,
+            at: Value::instantText($run->at), status: $run->status->value, total: $run->total, done: $run->done, fired: $run->fired,
+            results: array_values($results->all()),
         );
     }
 }

@@ -43,17 +43,14 @@ final readonly class RulesToday
         $of = static fn (string $kind): int => (int) ($kinds[$kind] ?? 0);
 
         return new TodayRulesShape(
-            Entry::rows()->where('kind', 'fired')->where('at', '>=', Columns::moment($midnight))->count(),
-            ScheduledLine::query()->where('status', LineStatus::Pencilled)
+            fired: Entry::rows()->where('kind', 'fired')->where('at', '>=', Columns::moment($midnight))->count(),
+            behind: ScheduledLine::query()->where('status', LineStatus::Pencilled)
                 ->where('due_at', '<', Columns::moment($now->modify(self::PATIENCE)))->count(),
-            $of('too_late'),
-            ScheduledLine::query()->where('status', LineStatus::Failed)->count(),
-            $of('stopped'),
-            StoredMessage::query()->where('status', MessageStatus::Failed)->where('created_at', '>=', $since)->count(),
-            StoredCall::query()->where('status', CallStatus::Failed)->where('made_at', '>=', $since)->count(),
-            $this->rules->all(RuleStatus::InForce),
-            $this->entries->latest(self::ENTRIES, false),
-            $days,
+            tooLate: $of('too_late'), setAside: ScheduledLine::query()->where('status', LineStatus::Failed)->count(),
+            stopped: $of('stopped'),
+            messagesFailed: StoredMessage::query()->where('status', MessageStatus::Failed)->where('created_at', '>=', $since)->count(),
+            callsFailed: StoredCall::query()->where('status', CallStatus::Failed)->where('made_at', '>=', $since)->count(),
+            rules: $this->rules->all(RuleStatus::InForce), entries: $this->entries->latest(self::ENTRIES, false), days: $days,
         );
     }
 }

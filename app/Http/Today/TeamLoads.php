@@ -62,8 +62,9 @@ final readonly class TeamLoads
             $of = $tasks[$person->id] ?? null;
             $until = $away[$person->id]->ends_at ?? null;
             $loads[] = new LoadShape(
-                $person->id, $person->name, $person->team, $until === null ? null : Value::instantText($until),
-                (int) ($of->open ?? 0), (int) ($of->late ?? 0), (int) ($of->today ?? 0), (int) ($seats[$person->id] ?? 0),
+                id: $person->id, name: $person->name, team: $person->team, awayUntil: $until === null ? null : Value::instantText($until),
+                open: (int) ($of->open ?? 0), late: (int) ($of->late ?? 0), dueToday: (int) ($of->today ?? 0),
+                signOffs: (int) ($seats[$person->id] ?? 0),
             );
         }
         usort($loads, static fn (LoadShape $one, LoadShape $other): int => [$other->late, $other->open] <=> [$one->late, $one->open]);

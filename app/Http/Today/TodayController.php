@@ -45,8 +45,9 @@ final class TodayController extends Controller
         [$late, $today] = $this->tasks->pressing($person->id, $this->clock->now(), $this->midnight()->modify('+1 day'));
 
         return new TodayShape(
-            $this->tasks->listed(TaskStatus::Open, $person->id, self::TASKS), $late, $today, $days->from($this->midnight(), $person->id),
-            $signOffs->for($person), count($this->loads->reportingTo($person->id)),
+            tasks: $this->tasks->listed(TaskStatus::Open, $person->id, self::TASKS), late: $late, dueToday: $today,
+            days: $days->from($this->midnight(), $person->id), signOffs: $signOffs->for($person),
+            team: count($this->loads->reportingTo($person->id)),
         );
     }
 

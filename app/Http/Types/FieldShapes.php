@@ -21,9 +21,9 @@ final readonly class FieldShapes
     public function of(string $type, Field $field): FieldShape
     {
         return new FieldShape(
-            // Its own fields the application says itself; rules call them by their English names.
-            $field->name, $field->system ? Words::say($field->label) : $field->label, $field->type->value, $field->required, $field->system,
-            array_map(
+            name: $field->name, label: $field->system ? Words::say($field->label) : $field->label, type: $field->type->value,
+            required: $field->required, system: $field->system,
+            choices: array_map(
                 static fn (Choice $choice): ChoiceShape => new ChoiceShape(
                     $choice->value,
                     $choice->label,
@@ -33,10 +33,11 @@ final readonly class FieldShapes
                 ),
                 $field->choices,
             ),
-            $field->target, $field->scale, $field->maxLength, $field->currency, $field->min, $field->max, $field->formula, $field->help,
-            $this->inSight->sight()->role->access($type, $field->name) === FieldAccess::ReadOnly,
-            $field->section, is_int($field->default) ? null : $field->default, $field->unique, $field->requiredAt, $field->onDelete->value,
-            $field->numbering,
+            target: $field->target, scale: $field->scale, maxLength: $field->maxLength, currency: $field->currency, min: $field->min,
+            max: $field->max, formula: $field->formula, help: $field->help,
+            readOnly: $this->inSight->sight()->role->access($type, $field->name) === FieldAccess::ReadOnly, section: $field->section,
+            default: is_int($field->default) ? null : $field->default, unique: $field->unique, requiredAt: $field->requiredAt,
+            onDelete: $field->onDelete->value, numbering: $field->numbering,
         );
     }
 }

@@ -93,20 +93,21 @@ final class SchemaController extends Controller
         );
 
         return new TypeShape(
-            $type->name, $type->label, $type->plural, $type->prefix, $type->title, $type->owner, $type->columns,
-            array_map(fn (Field $field): FieldShape => $this->fields->of($type->name, $field), array_values($type->fields)),
-            $type->stage()?->name,
-            array_map(
+            name: $type->name, label: $type->label, plural: $type->plural, prefix: $type->prefix, title: $type->title,
+            owner: $type->owner, columns: $type->columns,
+            fields: array_map(fn (Field $field): FieldShape => $this->fields->of($type->name, $field), array_values($type->fields)),
+            stage: $type->stage()?->name,
+            pieces: array_map(
                 static fn (Piece $piece): OfferShape => new OfferShape($piece->name(), $piece->label()),
                 $pieces,
             ),
-            $row->version ?? 1,
-            array_map(
+            version: $row->version ?? 1,
+            retired: array_map(
                 static fn (string $name, array $field): OfferShape => new OfferShape($name, $field['label']),
                 array_keys($retired),
                 array_values($retired),
             ),
-            $this->acts($type), $kept, $byHand,
+            may: $this->acts($type), kept: $kept, byHand: $byHand,
         );
     }
 }

@@ -43,25 +43,28 @@ final class EditorShapes
     public static function offer(Offer $offer): OfferedShape
     {
         return new OfferedShape(
-            $offer->label, $offer->value, $offer->group, $offer->hint, $offer->merge, $offer->at, $offer->isChosen, $offer->also,
+            label: $offer->label, value: $offer->value, group: $offer->group, hint: $offer->hint, merge: $offer->merge, at: $offer->at,
+            isChosen: $offer->isChosen, also: $offer->also,
         );
     }
 
     private static function editor(Editor $editor): EditorShape
     {
         return new EditorShape(
-            $editor->sort->value, $editor->label, $editor->offers !== null, $editor->many, $editor->clears, $editor->isLong,
-            $editor->merges, $editor->mayBeEmpty, $editor->least, $editor->most, $editor->isWhole, $editor->type, $editor->field,
-            $editor->wrap, $editor->none, $editor->hint, $editor->begins, $editor->then,
+            sort: $editor->sort->value, label: $editor->label, others: $editor->offers !== null, many: $editor->many,
+            clears: $editor->clears, isLong: $editor->isLong, merges: $editor->merges, mayBeEmpty: $editor->mayBeEmpty,
+            least: $editor->least, most: $editor->most, isWhole: $editor->isWhole, type: $editor->type, field: $editor->field,
+            wrap: $editor->wrap, none: $editor->none, hint: $editor->hint, begins: $editor->begins, then: $editor->then,
         );
     }
 
     private static function field(FormField $field): FormFieldShape
     {
         return new FormFieldShape(
-            $field->sort, $field->key, $field->label, $field->behind, $field->starts, $field->isNeeded, $field->least, $field->most,
-            array_map(self::offer(...), $field->options), $field->sides, $field->sidesWith, $field->hasTime, $field->hasClock,
-            $field->units,
+            sort: $field->sort, key: $field->key, label: $field->label, behind: $field->behind, starts: $field->starts,
+            isNeeded: $field->isNeeded, least: $field->least, most: $field->most, options: array_map(self::offer(...), $field->options),
+            sides: $field->sides, sidesWith: $field->sidesWith, hasTime: $field->hasTime, hasClock: $field->hasClock,
+            units: $field->units,
         );
     }
 }

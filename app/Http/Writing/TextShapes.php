@@ -14,8 +14,8 @@ final class TextShapes
     public static function of(TextReading $reading, \Closure $print): TextShape
     {
         return new TextShape($reading->file, array_map(static fn (Misreading $misread): MisreadingShape => new MisreadingShape(
-            $misread->line, $misread->position, $misread->word, $misread->message(), array_slice($misread->expected, 0, 200),
-            array_slice($misread->offers, 0, 200), $misread->meant,
+            line: $misread->line, position: $misread->position, word: $misread->word, message: $misread->message(),
+            expected: array_slice($misread->expected, 0, 200), offers: array_slice($misread->offers, 0, 200), meant: $misread->meant,
         ), $reading->misread), array_map(
             static fn (array $json): MeaningShape => new MeaningShape($print($json), $json),
             $reading->readings,

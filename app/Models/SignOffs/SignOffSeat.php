@@ -90,8 +90,10 @@ final class SignOffSeat extends LedgerModel
     public function seat(): Seat
     {
         return new Seat(
-            $this->step, $this->person_id, $this->asked_at, $this->due_at, $this->round, $this->reminded, $this->state, $this->at,
-            $this->comment, $this->by_itself, $this->for_id, $this->held_at, array_map(
+            step: $this->step, person: $this->person_id, askedAt: $this->asked_at, due: $this->due_at, round: $this->round,
+            reminded: $this->reminded, state: $this->state, at: $this->at, comment: $this->comment, byItself: $this->by_itself,
+            for: $this->for_id, heldAt: $this->held_at,
+            talk: array_map(
                 static fn (array $talk): Talk => new Talk($talk['by'], new \DateTimeImmutable($talk['at']), $talk['text']),
                 $this->talk ?? [],
             ),

@@ -140,14 +140,9 @@ final class StoredSignOff extends LedgerModel
     public function signOff(): SignOff
     {
         return new SignOff(
-            $this->asker_id,
-            $this->started_at,
-            $this->step,
-            $this->needed,
-            array_values($this->seats->map(static fn (SignOffSeat $seat): Seat => $seat->seat())->all()),
-            $this->queue,
-            $this->status,
-            $this->ended_at,
+            asker: $this->asker_id, startedAt: $this->started_at, step: $this->step, needed: $this->needed,
+            seats: array_values($this->seats->map(static fn (SignOffSeat $seat): Seat => $seat->seat())->all()), queue: $this->queue,
+            status: $this->status, endedAt: $this->ended_at,
         );
     }
 }

@@ -72,8 +72,8 @@ final class SlipTurnRow extends LedgerModel
     public function turn(): SlipTurn
     {
         return new SlipTurn(
-            $this->name, self::address($this->mail), self::address($this->text), $this->candidate_id, $this->sent_at, $this->due_at,
-            $this->nudged, $this->state, $this->ended_at,
+            name: $this->name, mail: self::address($this->mail), text: self::address($this->text), candidate: $this->candidate_id,
+            sentAt: $this->sent_at, due: $this->due_at, nudged: $this->nudged, state: $this->state, endedAt: $this->ended_at,
         );
     }
 

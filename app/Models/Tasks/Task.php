@@ -99,9 +99,9 @@ final class Task extends LedgerModel
         return array_values(self::rows()->where('record_type', $type)->where('record_id', $id)->where('status', TaskStatus::Open)
             ->whereNotNull('place')->orderBy('id')->get(['id', 'rule_id', 'page', 'place', 'title', 'assignee_id', 'line_key', 'run_id'])
             ->map(static fn (\stdClass $task): OpenTask => new OpenTask(
-                (int) $task->id, (int) $task->rule_id, (int) $task->page, (int) $task->place, $task->title,
-                $task->assignee_id === null ? null : (int) $task->assignee_id, $task->line_key,
-                $task->run_id === null ? null : (int) $task->run_id,
+                id: (int) $task->id, rule: (int) $task->rule_id, page: (int) $task->page, place: (int) $task->place, title: $task->title,
+                person: $task->assignee_id === null ? null : (int) $task->assignee_id, key: $task->line_key,
+                run: $task->run_id === null ? null : (int) $task->run_id,
             ))->all());
     }
 

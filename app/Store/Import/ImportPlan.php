@@ -38,10 +38,11 @@ final readonly class ImportPlan
         $spec = $job->spec;
 
         return new self(
-            (string) ($spec['name'] ?? ''), (string) ($spec['encoding'] ?? 'UTF-8'), (string) ($spec['delimiter'] ?? ','),
-            (int) ($spec['skips'] ?? 0), $spec['heads'] ?? [], $spec['fields'] ?? [], $spec['key'] ?? null,
-            Mode::from($spec['mode'] ?? 'create'), $spec['conventions'] ?? [], (int) ($spec['begins'] ?? 0),
-            (bool) ($spec['endsWithReturns'] ?? false), $spec['values'] ?? [],
+            name: (string) ($spec['name'] ?? ''), encoding: (string) ($spec['encoding'] ?? 'UTF-8'),
+            delimiter: (string) ($spec['delimiter'] ?? ','), skips: (int) ($spec['skips'] ?? 0), heads: $spec['heads'] ?? [],
+            fields: $spec['fields'] ?? [], key: $spec['key'] ?? null, mode: Mode::from($spec['mode'] ?? 'create'),
+            conventions: $spec['conventions'] ?? [], begins: (int) ($spec['begins'] ?? 0),
+            endsWithReturns: (bool) ($spec['endsWithReturns'] ?? false), values: $spec['values'] ?? [],
         );
     }
 

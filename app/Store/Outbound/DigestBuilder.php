@@ -91,8 +91,9 @@ final readonly class DigestBuilder
             ->orderBy('assignee_id')->orderBy('due_at')->orderBy('id')->get();
 
         return array_values($tasks->map(fn (Task $task): ListedTask => new ListedTask(
-            (int) $task->assignee_id, $task->title, $task->due_at ?? throw new \LogicException('Asked for with a date.'),
-            $task->record_type, $task->record_id, $this->schemas->schema()->type($task->record_type)?->numberOf($task->record_id) ?? '',
+            assignee: (int) $task->assignee_id, title: $task->title,
+            due: $task->due_at ?? throw new \LogicException('Asked for with a date.'), type: $task->record_type, record: $task->record_id,
+            number: $this->schemas->schema()->type($task->record_type)?->numberOf($task->record_id) ?? '',
         ))->all());
     }
 }

@@ -46,21 +46,22 @@ final class Notices
         $texts->remember([...$notes->pluck('tells'), ...$tasks->pluck('tells')]);
         foreach ($notes as $note) {
             $found[] = new Notice(
-                NoticeKind::Note, $note->id, $note->created_at, $texts->shown($note->subject, $note->tells), $note->record_type,
-                $note->record_id,
+                kind: NoticeKind::Note, id: $note->id, at: $note->created_at, title: $texts->shown($note->subject, $note->tells),
+                recordType: $note->record_type, recordId: $note->record_id,
             );
         }
         foreach ($tasks as $task) {
             $found[] = new Notice(
-                NoticeKind::Task, $task->id, $task->given_at, $texts->shown($task->title, $task->tells), $task->record_type,
-                $task->record_id,
+                kind: NoticeKind::Task, id: $task->id, at: $task->given_at, title: $texts->shown($task->title, $task->tells),
+                recordType: $task->record_type, recordId: $task->record_id,
             );
         }
         $mentions = Mention::query()->with('by')->where('person_id', $person)->where('at', '>=', $from)->latest('at')->limit($most)->get();
         foreach ($mentions as $mention) {
             $by = $mention->by->name ?? Words::say('Somebody');
             $found[] = new Notice(
-                NoticeKind::Mention, $mention->id, $mention->at, "{$by}: {$mention->text}", $mention->record_type, $mention->record_id,
+                kind: NoticeKind::Mention, id: $mention->id, at: $mention->at, title: "{$by}: {$mention->text}",
+                recordType: $mention->record_type, recordId: $mention->record_id,
             );
         }
         usort($found, static fn (Notice $one, Notice $other): int => $other->at <=> $one->at);

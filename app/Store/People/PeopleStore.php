@@ -278,21 +278,13 @@ final class PeopleStore implements Directory
     private static function made(\stdClass $row): Person
     {
         return new Person(
-            (int) $row->id,
-            $row->handle,
-            $row->name,
-            $row->manager_id === null ? null : (int) $row->manager_id,
-            (bool) $row->active,
-            $row->team,
-            $row->email,
-            $row->phone,
-            $row->time_zone,
-            $row->role,
-            $row->sign_off_limit,
-            (bool) $row->away,
-            $row->active && $row->away && $row->stand_in_id !== null ? (int) $row->stand_in_id
-                : ($row->deputy_id === null ? null : (int) $row->deputy_id),
-            $row->sign_off_limits === null ? [] : array_map(strval(...), (array) json_decode($row->sign_off_limits, true)),
+            id: (int) $row->id, handle: $row->handle, name: $row->name,
+            managerId: $row->manager_id === null ? null : (int) $row->manager_id, active: (bool) $row->active, team: $row->team,
+            email: $row->email, phone: $row->phone, zone: $row->time_zone, role: $row->role, limit: $row->sign_off_limit,
+            away: (bool) $row->away,
+            deputyId: $row->active && $row->away && $row->stand_in_id !== null ? (int) $row->stand_in_id
+            : ($row->deputy_id === null ? null : (int) $row->deputy_id),
+            limits: $row->sign_off_limits === null ? [] : array_map(strval(...), (array) json_decode($row->sign_off_limits, true)),
         );
     }
 }

@@ -31,9 +31,9 @@ final readonly class PointInTimeFacts
     public function after(int $entry, \DateTimeImmutable $at): Facts
     {
         return new Ports(
-            $at, new HistoricalRecords($this->timelines, $entry), new GuardsOfRecord($entry), new StoredTasks($at), new StoredSignOffs($at),
-            new StoredSlips($at, $at->getTimezone()),
-            new StoredPeople($this->names, takes: false, until: $at), $this->names,
+            now: $at, records: new HistoricalRecords($this->timelines, $entry), guards: new GuardsOfRecord($entry),
+            tasks: new StoredTasks($at), signOffs: new StoredSignOffs($at), slips: new StoredSlips($at, $at->getTimezone()),
+            people: new StoredPeople($this->names, takes: false, until: $at), calendars: $this->names,
         );
     }
 }

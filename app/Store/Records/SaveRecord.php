@@ -282,7 +282,10 @@ final readonly class SaveRecord
      */
     public function settlement(\DateTimeImmutable $now, ?Closure $prepare = null): UnitOfWork
     {
-        return new UnitOfWork($this->schemas, $this->company, $this->records, $this->ledger, $now, $prepare);
+        return new UnitOfWork(
+            schemas: $this->schemas, company: $this->company, records: $this->records, ledger: $this->ledger, now: $now,
+            prepare: $prepare,
+        );
     }
 
     /** @param  array<string, mixed>  $data */
@@ -307,7 +310,10 @@ final readonly class SaveRecord
         }
         $was = $change->event === null ? $change->before : $change->record();
         $this->records->write([[$was, $decision->after], ...$decision->others], $change->at);
-        $outcome = new DecisionRecord($change, $decision, $actor, $kind, $data, $taskId, $causeId, $ruleId);
+        $outcome = new DecisionRecord(
+            change: $change, decision: $decision, actor: $actor, kind: $kind, data: $data, taskId: $taskId, causeId: $causeId,
+            ruleId: $ruleId,
+        );
         if (! $outcome->hasOwnEntry() && $decision->steps === []) {
             return new Saved($change->record(), $decision, null);
         }

@@ -116,16 +116,18 @@ final readonly class SignOffNotes
         $subject = $kind === SignOffEventKind::Reminded ? Words::say('Still waiting: your sign-off is wanted: {about}', about: $about)
             : Words::say('Your sign-off is wanted: {about}', about: $about);
         $why = (new SeenTexts($this->inSight->of($person)))->shown($kept->why, $kept->tells);
-        $note = new Message(Channel::App, [new Address($person->name, '', $person->id)], [], null, $subject, '', $why,
-            $person->name, [], $kept->tells);
+        $note = new Message(
+            channel: Channel::App, to: [new Address($person->name, '', $person->id)], cc: [], replyTo: null, subject: $subject, html: '',
+            text: $why, path: $person->name, missing: [], tells: $kept->tells,
+        );
         if ($person->email === '') {
             return [[$note]];
         }
         $letter = new SignOffLetter($kept, $about, $why, $this->facts->of($kept, $person), $this->facts->isNew($kept));
 
         return [[$note], [new Message(
-            Channel::Email, [self::address($person)], [], null, $subject, $letter->html(),
-            $letter->text(), $person->name, [], $kept->tells,
+            channel: Channel::Email, to: [self::address($person)], cc: [], replyTo: null, subject: $subject, html: $letter->html(),
+            text: $letter->text(), path: $person->name, missing: [], tells: $kept->tells,
         ), $seat]];
     }
 
@@ -143,9 +145,11 @@ final readonly class SignOffNotes
         $message = $this->languages->in($person->language ?? Words::OWN, function () use ($kept, $person, $record, $why, $said): Message {
             $letter = new NotTakenLetter($this->about($record), $why, $said, $kept->status === SignOffStatus::Waiting);
 
-            return new Message(Channel::Email, [self::address($person)], [], null,
-                Words::say('Your answer was not taken: {about}', about: $this->about($record)), $letter->html(), $letter->text(),
-                $person->name, []);
+            return new Message(
+                channel: Channel::Email, to: [self::address($person)], cc: [], replyTo: null,
+                subject: Words::say('Your answer was not taken: {about}', about: $this->about($record)), html: $letter->html(),
+                text: $letter->text(), path: $person->name, missing: [],
+            );
         });
         $this->outbox->putOfSignOff($kept->id, [
             [$message, $record, $kept->rule_id, $kept->entry_id, $this->clock->now(), $seat],
@@ -171,7 +175,8 @@ final readonly class SignOffNotes
         });
 
         return [[new Message(
-            Channel::App, [new Address($to->name, '', $to->id)], [], null, $subject, '', $event->comment, $to->name, [],
+            channel: Channel::App, to: [new Address($to->name, '', $to->id)], cc: [], replyTo: null, subject: $subject, html: '',
+            text: $event->comment, path: $to->name, missing: [],
         )]];
     }
 

@@ -80,16 +80,24 @@ final readonly class SlipPost
         $address = rtrim((string) config('app.url'), '/').SlipLink::MARK;
         $messages = [];
         if ($to !== null && $channel === Channel::Sms) {
-            $messages[] = new Message($channel, [$to], [], null, $subject, '', "{$subject}\n{$address}", $turn->name, [], $slip->tells);
+            $messages[] = new Message(
+                channel: $channel, to: [$to], cc: [], replyTo: null, subject: $subject, html: '', text: "{$subject}\n{$address}",
+                path: $turn->name, missing: [], tells: $slip->tells,
+            );
         } elseif ($to !== null) {
             $html = $slip->html.'<p><a href="'.SlipLink::MARK."\">{$words('answer')}</a></p><p>{$words('alone')}</p>";
             $text = str_replace(' ('.SlipLink::MARK.')', ": {$address}", RichText::plain($html));
-            $messages[] = new Message($channel, [$to], [], null, $subject, $html, $text, $turn->name, [], $slip->tells);
+            $messages[] = new Message(
+                channel: $channel, to: [$to], cc: [], replyTo: null, subject: $subject, html: $html, text: $text, path: $turn->name,
+                missing: [], tells: $slip->tells,
+            );
         }
         if ($turn->person_id !== null) {
             $inside = new Address($turn->name, '', $turn->person_id);
-            $messages[] = new Message(Channel::App, [$inside], [], null, "A slip waits for you: {$slip->subject}", '', '', $turn->name, [],
-                $slip->tells);
+            $messages[] = new Message(
+                channel: Channel::App, to: [$inside], cc: [], replyTo: null, subject: "A slip waits for you: {$slip->subject}", html: '',
+                text: '', path: $turn->name, missing: [], tells: $slip->tells,
+            );
         }
 
         return $messages;

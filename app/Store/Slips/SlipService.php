@@ -315,7 +315,7 @@ final readonly class SlipService
         $facts = $this->facts();
 
         return $line === null ? null : new SlipClerk($line->plan(), new View($record, $facts), $this->company->zone(), new SlipReassignment(
-            $line, $kept, $this->save, $this->schemas, $this->facts(...), $this->company->zone(),
+            line: $line, kept: $kept, save: $this->save, schemas: $this->schemas, facts: $this->facts(...), zone: $this->company->zone(),
         ));
     }
 

@@ -109,8 +109,8 @@ final readonly class CalendarTasks
         };
 
         return new CalendarTask(
-            $uid, $title, mb_substr(self::text($todo, 'DESCRIPTION'), 0, TaskPlan::NOTES_LENGTH), self::priority($todo), $due,
-            $here?->id, $what, $said,
+            uid: $uid, title: $title, notes: mb_substr(self::text($todo, 'DESCRIPTION'), 0, TaskPlan::NOTES_LENGTH),
+            priority: self::priority($todo), due: $due, task: $here?->id, what: $what, said: $said,
         );
     }
 

@@ -106,12 +106,8 @@ final class RunsInPlay
             : Columns::instant($row->ended_at);
 
         return new Awaited(
-            $ended === null ? 1 : 0,
-            Columns::instant($row->started_at),
-            null,
-            $ended,
-            $ended === null ? '' : $row->status,
-            self::steps($row, $ended, $then),
+            open: $ended === null ? 1 : 0, givenAt: Columns::instant($row->started_at), due: null, doneAt: $ended,
+            ended: $ended === null ? '' : $row->status, steps: self::steps($row, $ended, $then),
         );
     }
 
@@ -143,8 +139,9 @@ final class RunsInPlay
             $made = $row->made === null ? [] : json_decode($row->made, true, 16, JSON_THROW_ON_ERROR);
             $began = $row->began === null ? null : json_decode($row->began, true, 16, JSON_THROW_ON_ERROR);
             $runs[(int) $row->id] = new Run(
-                (int) $row->id, (int) $row->rule_id, (int) $row->page, $row->record_type, (int) $row->record_id,
-                Columns::instant($row->started_at), $made, (int) $row->entry_id, Alteration::read($began),
+                id: (int) $row->id, rule: (int) $row->rule_id, page: (int) $row->page, type: $row->record_type,
+                record: (int) $row->record_id, startedAt: Columns::instant($row->started_at), made: $made, entry: (int) $row->entry_id,
+                began: Alteration::read($began),
             );
         }
         if ($runs === []) {

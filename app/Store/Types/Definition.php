@@ -60,14 +60,9 @@ final class Definition
         }
 
         return new RecordType(
-            $name,
-            $definition['label'],
-            $definition['plural'],
-            $definition['prefix'],
-            $definition['title'],
-            $definition['owner'],
-            $fields,
-            $definition['columns'] ?? array_slice(array_keys($definition['fields']), 0, 6),
+            name: $name, label: $definition['label'], plural: $definition['plural'], prefix: $definition['prefix'],
+            title: $definition['title'], owner: $definition['owner'], ownFields: $fields,
+            columns: $definition['columns'] ?? array_slice(array_keys($definition['fields']), 0, 6),
         );
     }
 }

@@ -56,16 +56,11 @@ final class MailReader
         $id = self::id((string) $mail->getHeaderValue('Message-ID'));
 
         return new ReadMail(
-            $id === '' ? hash('sha256', $raw) : $id,
-            mb_strtolower(self::clean($address)),
-            self::clean($from instanceof AddressHeader ? (string) $from->getPersonName() : ''),
-            self::to($mail),
-            LetterLinks::masked(self::clean((string) $mail->getHeaderValue(HeaderConsts::SUBJECT))),
-            self::answers($mail),
-            LetterLinks::masked(OwnWords::of(self::text($mail))),
-            self::isAuto($mail),
-            self::files($mail),
-            Bounce::in($mail),
+            id: $id === '' ? hash('sha256', $raw) : $id, from: mb_strtolower(self::clean($address)),
+            fromName: self::clean($from instanceof AddressHeader ? (string) $from->getPersonName() : ''), to: self::to($mail),
+            subject: LetterLinks::masked(self::clean((string) $mail->getHeaderValue(HeaderConsts::SUBJECT))),
+            answers: self::answers($mail), words: LetterLinks::masked(OwnWords::of(self::text($mail))), isAuto: self::isAuto($mail),
+            files: self::files($mail), bounce: Bounce::in($mail),
         );
     }
 

@@ -218,7 +218,10 @@ final readonly class DueLineProcessor
         }
         $change = Change::event($record, new Event(EventKind::LineDue, "line:{$line->id}"), $by?->personId, $now, CauseKind::Rule);
         $settlement->add([$record, $decision->after],
-            new DecisionRecord($change, $decision, $actor, 'line', $data, null, $run->entry, $rule->id));
+            new DecisionRecord(
+                change: $change, decision: $decision, actor: $actor, kind: 'line', data: $data, taskId: null, causeId: $run->entry,
+                ruleId: $rule->id,
+            ));
 
         return $decision;
     }
@@ -246,7 +249,10 @@ final readonly class DueLineProcessor
         }
         ScheduledLine::rows()->where('id', $row->id)->update(['status' => LineStatus::Inked]);
         if ($decision->steps !== []) {
-            $outcome = new DecisionRecord($change, $decision, $actor, $row->event->value, [], null, $row->entry ?: null);
+            $outcome = new DecisionRecord(
+                change: $change, decision: $decision, actor: $actor, kind: $row->event->value, data: [], taskId: null,
+                causeId: $row->entry ?: null,
+            );
             $settlement->add([$record, $decision->after], $outcome);
         }
 

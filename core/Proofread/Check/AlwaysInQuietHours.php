@@ -25,12 +25,11 @@ final class AlwaysInQuietHours implements Check
             $time = $at->text();
             if ($placed->timing !== null && $time !== null && ($time < $hours[0] || $time >= $hours[1])) {
                 $remarks[] = new Remark(
-                    Level::Look,
-                    "/lines/{$placed->place}/at",
-                    'quiet_hours',
-                    Words::say('{time} is always in the quiet hours, so the line waits until {hours}.', time: $time, hours: $hours[0]),
-                    Words::say('Give it a time that is allowed.'),
-                    new Fix(Words::say('At {hours}', hours: $hours[0]), $at->at, $hours[0]),
+                    level: Level::Look, at: "/lines/{$placed->place}/at", code: 'quiet_hours',
+                    message: Words::say('{time} is always in the quiet hours, so the line waits until {hours}.', time: $time,
+                        hours: $hours[0]),
+                    advice: Words::say('Give it a time that is allowed.'),
+                    fix: new Fix(Words::say('At {hours}', hours: $hours[0]), $at->at, $hours[0]),
                 );
             }
         }

@@ -27,24 +27,18 @@ final class ChaseWithoutEnd implements Check
         if ($series !== []) {
             return [
                 new Remark(
-                    Level::Look,
-                    "/lines/{$series[0]->place}",
-                    'no_until',
-                    Words::say('The series goes on to its last time, whatever happens meanwhile.'),
-                    Words::say('Say what ends it early.'),
-                    $fix,
+                    level: Level::Look, at: "/lines/{$series[0]->place}", code: 'no_until',
+                    message: Words::say('The series goes on to its last time, whatever happens meanwhile.'),
+                    advice: Words::say('Say what ends it early.'), fix: $fix,
                 ),
             ];
         }
 
         return count($later) < 2 ? [] : [
             new Remark(
-                Level::Look,
-                "/lines/{$later[1]->place}",
-                'no_until',
-                Words::say('It goes on writing, even to somebody who has answered.'),
-                Words::say('Say what ends it early.'),
-                $fix,
+                level: Level::Look, at: "/lines/{$later[1]->place}", code: 'no_until',
+                message: Words::say('It goes on writing, even to somebody who has answered.'),
+                advice: Words::say('Say what ends it early.'), fix: $fix,
             ),
         ];
     }

@@ -36,12 +36,10 @@ final class ConditionsHold implements Check
         if ($rule->guard->wantsTurn() && $rule->own && ! $rule->trigger->watch()->created && $rule->trigger->watch()->events === []
             && Reasoning::alwaysHolds($rule->condition)) {
             $remarks[] = new Remark(
-                Level::Look,
-                '/fires',
-                'never',
-                Words::say('The rule can never fire: its conditions always hold, so they never become true through a change.'),
-                Words::say('Let it fire every time, or give it a condition.'),
-                new Fix(Words::say('Every time'), '/fires', ['kind' => 'every_time']),
+                level: Level::Look, at: '/fires', code: 'never',
+                message: Words::say('The rule can never fire: its conditions always hold, so they never become true through a change.'),
+                advice: Words::say('Let it fire every time, or give it a condition.'),
+                fix: new Fix(Words::say('Every time'), '/fires', ['kind' => 'every_time']),
             );
         }
         foreach ($rule->lines as $placed) {
@@ -64,21 +62,14 @@ final class ConditionsHold implements Check
         foreach (Placement::of($condition, $node) as [$part, $at]) {
             if (! Reasoning::canHold($part)) {
                 $remarks[] = new Remark(
-                    Level::Look,
-                    $at,
-                    'never',
-                    Words::say('This condition can never hold.'),
-                    Words::say('Change its value, or take it away.'),
-                    new Fix(Words::say('Take it away'), $at, null),
+                    level: Level::Look, at: $at, code: 'never', message: Words::say('This condition can never hold.'),
+                    advice: Words::say('Change its value, or take it away.'), fix: new Fix(Words::say('Take it away'), $at, null),
                 );
             } elseif (Reasoning::alwaysHolds($part)) {
                 $remarks[] = new Remark(
-                    Level::Look,
-                    $at,
-                    'always',
-                    Words::say('This condition always holds, so it asks for nothing.'),
-                    Words::say('Change its value, or take it away.'),
-                    new Fix(Words::say('Take it away'), $at, null),
+                    level: Level::Look, at: $at, code: 'always',
+                    message: Words::say('This condition always holds, so it asks for nothing.'),
+                    advice: Words::say('Change its value, or take it away.'), fix: new Fix(Words::say('Take it away'), $at, null),
                 );
             }
         }
@@ -99,12 +90,11 @@ final class ConditionsHold implements Check
                     $place = $earlier + 1;
 
                     return new Remark(
-                        Level::Look,
-                        $items[$later]->at,
-                        'contradiction',
-                        Words::say('This contradicts condition {place}: both never hold at once, so {then}.', place: $place, then: $then),
-                        Words::say('Change one of the two, or let any of them do.'),
-                        new Fix(Words::say('Let any of them do'), "{$node->at}/kind", 'any'),
+                        level: Level::Look, at: $items[$later]->at, code: 'contradiction',
+                        message: Words::say('This contradicts condition {place}: both never hold at once, so {then}.', place: $place,
+                            then: $then),
+                        advice: Words::say('Change one of the two, or let any of them do.'),
+                        fix: new Fix(Words::say('Let any of them do'), "{$node->at}/kind", 'any'),
                     );
                 }
             }

@@ -43,10 +43,8 @@ final class DateThatMoves implements Check
 
         return [
             new Remark(
-                Level::Look,
-                '/fires',
-                'date_moves',
-                $yearly ? Words::say(
+                level: Level::Look, at: '/fires', code: 'date_moves',
+                message: $yearly ? Words::say(
                     'It fires once for each {record}, and not again when {field} moves or comes round the next year.',
                     record: Words::within($among->type()->label),
                     field: $field->label,
@@ -55,8 +53,7 @@ final class DateThatMoves implements Check
                     record: Words::within($among->type()->label),
                     field: $field->label,
                 ),
-                $advice,
-                $fix,
+                advice: $advice, fix: $fix,
             ),
         ];
     }

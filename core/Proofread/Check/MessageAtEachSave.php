@@ -24,12 +24,10 @@ final class MessageAtEachSave implements Check
             if ($placed->isMessage()) {
                 return [
                     new Remark(
-                        Level::Look,
-                        '/fires',
-                        'each_save',
-                        Words::say('It sends a message at each save of the record, as long as the conditions hold.'),
-                        Words::say('Let it fire when the conditions become true, or once.'),
-                        new Fix(Words::say('When the conditions become true'), '/fires', ['kind' => 'becomes_true']),
+                        level: Level::Look, at: '/fires', code: 'each_save',
+                        message: Words::say('It sends a message at each save of the record, as long as the conditions hold.'),
+                        advice: Words::say('Let it fire when the conditions become true, or once.'),
+                        fix: new Fix(Words::say('When the conditions become true'), '/fires', ['kind' => 'becomes_true']),
                     ),
                 ];
             }

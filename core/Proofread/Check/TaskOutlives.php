@@ -34,12 +34,10 @@ final class TaskOutlives implements Check
         $one = Words::within($among->type()->label);
 
         return array_values(array_map(static fn (Placed $placed): Remark => new Remark(
-            Level::Note,
-            "/lines/{$placed->place}",
-            'task_outlives',
-            Words::say('Once the {one} is closed, this task still asks to be done.', one: $one),
-            Words::say('Say when it lapses.'),
-            new Fix(Words::say('Lapses when the {one} is closed', one: $one), "/lines/{$placed->place}/lapses", $closed),
+            level: Level::Note, at: "/lines/{$placed->place}", code: 'task_outlives',
+            message: Words::say('Once the {one} is closed, this task still asks to be done.', one: $one),
+            advice: Words::say('Say when it lapses.'),
+            fix: new Fix(Words::say('Lapses when the {one} is closed', one: $one), "/lines/{$placed->place}/lapses", $closed),
         ), array_filter(
             $among->rule->lines,
             static fn (Placed $placed): bool => $placed->bare() instanceof GivesTasks && $placed->lapses === null,

@@ -41,17 +41,15 @@ final class WaitsWithoutEnd implements Check
     private static function remark(string $at, string $step, bool $locks): Remark
     {
         return new Remark(
-            $locks ? Level::Blocks : Level::Look,
-            $at,
-            $locks ? 'locked_for_good' : 'waits_on',
-            $locks ? Words::say(
+            level: $locks ? Level::Blocks : Level::Look, at: $at, code: $locks ? 'locked_for_good' : 'waits_on',
+            message: $locks ? Words::say(
                 '{step} has no time to answer in, and the record is locked until it is answered: it could stay so for good.',
                 step: $step,
             )
-                : Words::say('{step} waits for an answer without end: whoever stays silent keeps it open.', step: $step),
-            $locks ? Words::say('Say within which time they are to answer, or leave the record open.')
-                : Words::say('Say within which time they are to answer, and what happens then.'),
-            new Fix(Words::say('Within 3 working days'), "{$at}/within", ['amount' => 3, 'unit' => 'working_day']),
+            : Words::say('{step} waits for an answer without end: whoever stays silent keeps it open.', step: $step),
+            advice: $locks ? Words::say('Say within which time they are to answer, or leave the record open.')
+            : Words::say('Say within which time they are to answer, and what happens then.'),
+            fix: new Fix(Words::say('Within 3 working days'), "{$at}/within", ['amount' => 3, 'unit' => 'working_day']),
         );
     }
 }

@@ -120,15 +120,9 @@ final readonly class AskForSignOff implements AsksSignOff, Line
         $clerk = new Clerk($this->route, $performance->view(), $performance->zone);
         $moved = $clerk->begin($performance->change->actor);
         $performance->askFor(new SignOffAsked(
-            $performance->record,
-            $moved,
-            $this->route,
-            $placed->place ?? 0,
-            $placed->key ?? '',
-            mb_substr($why, 0, self::REASON_LENGTH),
-            $clerk->wakesAt($moved->signOff),
-            $this->hold,
-            $performance->facts->told(),
+            record: $performance->record, moved: $moved, route: $this->route, place: $placed->place ?? 0, key: $placed->key ?? '',
+            why: mb_substr($why, 0, self::REASON_LENGTH), wakes: $clerk->wakesAt($moved->signOff), hold: $this->hold,
+            tells: $performance->facts->told(),
         ));
     }
 }

@@ -89,12 +89,8 @@ final readonly class CallEndpoint implements Calls, Line
             $payload = self::put($payload, explode('.', $sent->name), $said);
         }
         $performance->call(new CallMade(
-            $performance->record,
-            $this->endpoint,
-            $payload,
-            $this->keeps,
-            $performance->placed->place ?? 0,
-            $performance->placed->key ?? '',
+            record: $performance->record, endpoint: $this->endpoint, payload: $payload, keeps: $this->keeps,
+            place: $performance->placed->place ?? 0, key: $performance->placed->key ?? '',
         ));
     }
 

@@ -100,14 +100,7 @@ final class Lines
         }
 
         return $read === null || $timing === false || $context->problems() > $problems ? null : new Placed(
-            $place,
-            $read,
-            $node->kind(),
-            $timing,
-            $tooLate,
-            $key,
-            $said,
-            $lapses,
+            place: $place, line: $read, kind: $node->kind(), timing: $timing, tooLate: $tooLate, key: $key, said: $said, lapses: $lapses,
         );
     }
 

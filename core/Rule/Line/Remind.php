@@ -81,15 +81,8 @@ final readonly class Remind implements FindsPeople, Line, Reaches
         }
         $performance->send(
             new Message(
-                Channel::App,
-                [new Address($found->person->name, '', $found->person->id)],
-                [],
-                null,
-                $text,
-                '',
-                $text,
-                $found->path,
-                [],
+                channel: Channel::App, to: [new Address($found->person->name, '', $found->person->id)], cc: [], replyTo: null,
+                subject: $text, html: '', text: $text, path: $found->path, missing: [],
             ),
         );
     }

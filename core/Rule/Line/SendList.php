@@ -83,13 +83,10 @@ final readonly class SendList implements Line, SentTogether
         $further = $read->all('and', ListSection::class);
 
         return new self(
-            $read->the('channel', Channel::class),
-            $read->text('subject'),
-            trim($node->child('body')->text() ?? ''),
-            [new ListSection($context->type, null, null, $read->all('columns', Path::class), $by), ...$further],
-            $read->flag('tasks'),
-            is_int($days) ? $days : 0,
-            $isWorking === true,
+            channel: $read->the('channel', Channel::class), subject: $read->text('subject'),
+            intro: trim($node->child('body')->text() ?? ''),
+            sections: [new ListSection($context->type, null, null, $read->all('columns', Path::class), $by), ...$further],
+            tasks: $read->flag('tasks'), days: is_int($days) ? $days : 0, workingDays: $isWorking === true,
         );
     }
 
@@ -117,7 +114,9 @@ final readonly class SendList implements Line, SentTogether
         \DateTimeZone $zone,
         WorkingCalendar $calendar,
     ): ?array {
-        $letter = new ListLetter($facts, $display, $zone, $calendar, $this->days, $this->workingDays);
+        $letter = new ListLetter(
+            facts: $facts, display: $display, zone: $zone, calendar: $calendar, days: $this->days, workingDays: $this->workingDays,
+        );
         foreach ($this->sections as $index => $section) {
             $letter->add($section, $gathered->records[$index] ?? []);
         }
@@ -134,7 +133,10 @@ final readonly class SendList implements Line, SentTogether
         $records = array_sum(array_map(count(...), $gathered->records)) + ($this->tasks ? count($gathered->tasks) : 0);
 
         return [
-            new Message($this->channel, [$to], [], null, $this->subject, RichText::mail($html), trim($text), $person->name, []), $records,
+            new Message(
+                channel: $this->channel, to: [$to], cc: [], replyTo: null, subject: $this->subject, html: RichText::mail($html),
+                text: trim($text), path: $person->name, missing: [],
+            ), $records,
             $letter->left,
         ];
     }

@@ -168,8 +168,9 @@ final readonly class SendMessage implements Line, Reaches
         $html = $this->letter->html($view, $display, $performance->number());
 
         return new Message(
-            $this->channel, $to, $cc, $replyTo, $this->letter->subject($view, $display, $performance->number()),
-            $this->channel === Channel::Sms ? '' : $html, RichText::plain($html), $path, $this->letter->missing($view),
+            channel: $this->channel, to: $to, cc: $cc, replyTo: $replyTo,
+            subject: $this->letter->subject($view, $display, $performance->number()), html: $this->channel === Channel::Sms ? '' : $html,
+            text: RichText::plain($html), path: $path, missing: $this->letter->missing($view),
         );
     }
 }

@@ -151,16 +151,10 @@ final readonly class SendSlip implements Line, Reaches, SendsSlip
         $view = $performance->view();
         $display = $performance->display;
         $performance->sendSlip(new SlipSent(
-            $performance->record,
-            $moved,
-            $this->form,
-            $performance->placed->place ?? 0,
-            $performance->placed->key ?? '',
-            $this->form->letter->subject($view, $display, $performance->number()),
-            $this->form->letter->html($view, $display, $performance->number()),
-            $clerk->channel($moved->slip),
-            $clerk->wakesAt($moved->slip),
-            $performance->facts->told(),
+            record: $performance->record, moved: $moved, form: $this->form, place: $performance->placed->place ?? 0,
+            key: $performance->placed->key ?? '', subject: $this->form->letter->subject($view, $display, $performance->number()),
+            html: $this->form->letter->html($view, $display, $performance->number()), channel: $clerk->channel($moved->slip),
+            wakes: $clerk->wakesAt($moved->slip), tells: $performance->facts->told(),
         ));
     }
 }

@@ -44,19 +44,9 @@ final readonly class TaskGiven
     public function by(?Placed $placed, array $tells): self
     {
         return new self(
-            $this->title,
-            $this->person,
-            $this->path,
-            $this->stoodIn,
-            $this->due,
-            $this->record,
-            $this->notes,
-            $this->priority,
-            $this->about,
-            $placed->key ?? '',
-            $placed?->place,
-            $placed?->lapses !== null,
-            $tells,
+            title: $this->title, person: $this->person, path: $this->path, stoodIn: $this->stoodIn, due: $this->due,
+            record: $this->record, notes: $this->notes, priority: $this->priority, about: $this->about, key: $placed->key ?? '',
+            place: $placed?->place, lapses: $placed?->lapses !== null, tells: $tells,
         );
     }
 }

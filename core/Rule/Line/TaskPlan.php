@@ -106,12 +106,9 @@ final readonly class TaskPlan
     public static function of(Filled $read): self
     {
         return new self(
-            $read->the('title', Template::class),
-            $read->the('to', Who::class),
-            $read->any('due', TaskDue::class),
-            $read->any('notes', Template::class),
-            $read->any('priority', TaskPriority::class) ?? TaskPriority::Normal,
-            $read->any('contact', Path::class),
+            title: $read->the('title', Template::class), to: $read->the('to', Who::class), due: $read->any('due', TaskDue::class),
+            notes: $read->any('notes', Template::class), priority: $read->any('priority', TaskPriority::class) ?? TaskPriority::Normal,
+            contact: $read->any('contact', Path::class),
         );
     }
 
@@ -122,19 +119,14 @@ final readonly class TaskPlan
         [$due, $noDue] = $this->due($performance, $found->person);
         $about = $this->contact === null ? null : $performance->view()->value($this->contact);
         $performance->give(new TaskGiven(
-            mb_substr($title === '' ? 'Task' : $title, 0, self::TITLE_LENGTH),
-            $found->person,
-            $found->path,
-            $found->stoodIn,
-            $due,
-            $performance->record,
-            mb_substr(
+            title: mb_substr($title === '' ? 'Task' : $title, 0, self::TITLE_LENGTH), person: $found->person, path: $found->path,
+            stoodIn: $found->stoodIn, due: $due, record: $performance->record,
+            notes: mb_substr(
                 $this->notes?->lines($performance->view(), $performance->display, $performance->number()) ?? '',
                 0,
                 self::NOTES_LENGTH,
             ),
-            $this->priority,
-            is_int($about) ? [(string) $this->contact->field->target, $about] : null,
+            priority: $this->priority, about: is_int($about) ? [(string) $this->contact->field->target, $about] : null,
         ));
         if ($noDue !== '') {
             $performance->failed('The due date', "{$noDue}, so the task has none");

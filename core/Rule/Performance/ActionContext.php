@@ -96,8 +96,8 @@ final class ActionContext
         $event = new Event(EventKind::LineDue, 'look');
 
         return new self(
-            $record, $type, new OverlayFacts($facts, $schema), $schema, new Display($facts, $zone), $now, $zone,
-            Change::event($record, $event, null, $now), new VersionBumps(null),
+            record: $record, type: $type, facts: new OverlayFacts($facts, $schema), schema: $schema, display: new Display($facts, $zone),
+            now: $now, zone: $zone, change: Change::event($record, $event, null, $now), marks: new VersionBumps(null),
         );
     }
 
@@ -118,7 +118,10 @@ final class ActionContext
     ): Occasion {
         $owner = $record->value($type->owner);
 
-        return new Occasion($started, $record, $facts, is_int($owner) ? $facts->person($owner) : null, $zone, $turn, $tasks);
+        return new Occasion(
+            started: $started, record: $record, calendars: $facts, owner: is_int($owner) ? $facts->person($owner) : null, zone: $zone,
+            turn: $turn, tasks: $tasks,
+        );
     }
 
     /** Does a line now, or pencils it in where quiet hours do not let it. */

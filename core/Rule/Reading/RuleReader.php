@@ -133,8 +133,10 @@ final readonly class RuleReader
         );
         $this->gathered($context, $trigger, $lines);
         $rule = $trigger !== null && $condition !== null && $guard !== null && $sheet->problems === []
-            ? new Rule($id, $page, $name, $type->name, $trigger, $condition, $guard, $lines, $again, $eitherOr, $until, $limits, $byHand,
-                $sheet->left)
+            ? new Rule(
+                id: $id, page: $page, name: $name, on: $type->name, trigger: $trigger, condition: $condition, guard: $guard,
+                lines: $lines, again: $again, eitherOr: $eitherOr, until: $until, limits: $limits, byHand: $byHand, left: $sheet->left,
+            )
             : null;
 
         return new RulePage($sheet->rows, $sheet->problems, $rule, $sheet->offers, $sheet->ways);

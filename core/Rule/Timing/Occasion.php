@@ -50,6 +50,9 @@ final readonly class Occasion
 
     public function atTurn(int $turn): self
     {
-        return new self($this->started, $this->record, $this->calendars, $this->owner, $this->zone, $turn, $this->tasks);
+        return new self(
+            started: $this->started, record: $this->record, calendars: $this->calendars, owner: $this->owner, zone: $this->zone,
+            turn: $turn, tasks: $this->tasks,
+        );
     }
 }

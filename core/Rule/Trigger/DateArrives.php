@@ -213,7 +213,10 @@ final readonly class DateArrives extends Swept implements WaitsForDate
             $set[$field->name] = $this->date->isDay() ? $day : "{$day}T09:00:00Z";
             $record = $record->with([$field->name => $set[$field->name]]);
         }
-        $ahead = new Ahead($proposal->type, $record, $proposal->facts, $proposal->zone, $proposal->now, $proposal->until);
+        $ahead = new Ahead(
+            type: $proposal->type, record: $record, facts: $proposal->facts, zone: $proposal->zone, from: $proposal->now,
+            until: $proposal->until,
+        );
         $moments = array_column($this->moments($ahead), 0);
         $coming = array_filter($moments, static fn (\DateTimeImmutable $at): bool => $at >= $proposal->now);
 
