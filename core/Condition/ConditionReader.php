@@ -109,7 +109,9 @@ final class ConditionReader
             return null;
         }
         if ($operator instanceof SpanOperator) {
-            return self::span($context, $node, $left, $operator, $row, $depth);
+            return self::span(
+                context: $context, node: $node, left: $left, operator: $operator, row: $row, depth: $depth,
+            );
         }
         $compared = $operator instanceof PersonOperator ? $operator->compared($left->field()) : $left->field()->unbounded();
         $operands = self::operands($context, $node, $operator, $compared, self::typeOf($context, $left, $operator));

@@ -80,7 +80,9 @@ final readonly class Engine
     ): Decision {
         return Words::toKeep(function () use ($line, $rule, $record, $book, $facts, $clock, $byHand, $isFirst, $next): Decision {
             $event = new Event(EventKind::LineDue, "line:{$line->id}", $rule->line($line->place)->said ?? '');
-            $change = Change::event($record, $event, null, $clock->now(), CauseKind::Rule, $line->run->began);
+            $change = Change::event(
+                record: $record, event: $event, actor: null, at: $clock->now(), cause: CauseKind::Rule, told: $line->run->began,
+            );
             $course = new DecisionContext($change, new OverlayFacts($facts, $this->schema), $clock->now());
             $course->together($next);
             $this->runner->fallDue($course, $line, $rule, $change, $byHand, $isFirst);

@@ -109,7 +109,10 @@ final readonly class RunLifecycle
         $timing = $placed->timing;
         $waitsFor = $timing?->waitsFor();
         $tasks = $waitsFor === null ? null : $course->standing->tasksOf($line->run->id, $waitsFor);
-        $occasion = ActionContext::occasionOf($record, $type, $course->standing, $this->zone, $line->run->startedAt, $tasks, $line->turn);
+        $occasion = ActionContext::occasionOf(
+            record: $record, type: $type, facts: $course->standing, zone: $this->zone, started: $line->run->startedAt, tasks: $tasks,
+            turn: $line->turn,
+        );
         $performance = new ActionContext(
             record: $record, type: $type, facts: $course->standing, schema: $this->schema,
             display: new Display($course->standing, $this->zone), now: $course->at, zone: $this->zone, change: $event,
@@ -207,13 +210,8 @@ final readonly class RunLifecycle
                 continue;
             }
             $occasion = ActionContext::occasionOf(
-                $record,
-                $this->typeOf($record),
-                $course->standing,
-                $this->zone,
-                $run->startedAt,
-                null,
-                $line->turn,
+                record: $record, type: $this->typeOf($record), facts: $course->standing, zone: $this->zone, started: $run->startedAt,
+                tasks: null, turn: $line->turn,
             );
             try {
                 $due = $placed->timing->due($occasion);
@@ -250,12 +248,8 @@ final readonly class RunLifecycle
             }
             if (! $placed->timing->isNeedless($tasks)) {
                 $due = ActionContext::occasionOf(
-                    $record,
-                    $this->typeOf($record),
-                    $course->standing,
-                    $this->zone,
-                    $run->startedAt,
-                    $tasks,
+                    record: $record, type: $this->typeOf($record), facts: $course->standing, zone: $this->zone, started: $run->startedAt,
+                    tasks: $tasks,
                 )->when($placed->timing);
                 if ($due?->getTimestamp() !== $line->due?->getTimestamp()) {
                     $moved[$line->id] = [$line->due, $due];

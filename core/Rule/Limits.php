@@ -148,7 +148,9 @@ final readonly class Limits
     private static function capForm(): Editor
     {
         return Editor::form('Message cap', static fn (): array => [new Way('', [], [
-            FormField::number('messages', 'at most', 'messages', 2, 1, 1000),
+            FormField::number(
+                key: 'messages', label: 'at most', behind: 'messages', starts: 2, least: 1, most: 1000,
+            ),
             FormField::time(['amount' => 1, 'unit' => 'week'], label: 'in', least: 1),
             FormField::choice('then', '', [new Offer('what is over waits', null), new Offer('what is over is dropped', 'drop')]),
         ])], 'No limit', Words::say('Counted for each address, over all rules together.'));

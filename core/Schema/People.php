@@ -16,22 +16,26 @@ final class People
     {
         static $type = null;
 
-        return $type instanceof RecordType ? $type : $type = new RecordType(self::TYPE, 'Person', 'People', 'P', 'name', 'manager', [
-            new Field('name', 'Name', FieldType::Text, system: true),
-            new Field('team', 'Team', FieldType::Text, system: true),
-            new Field(
-                'role',
-                'Role',
-                FieldType::Choice,
-                choices: array_map(
-                    static fn (string $role, string $label): Choice => new Choice($role, $label),
-                    array_keys(self::ROLES),
-                    self::ROLES,
+        return $type instanceof RecordType ? $type : $type = new RecordType(
+            name: self::TYPE, label: 'Person', plural: 'People', prefix: 'P', title: 'name', owner: 'manager',
+            ownFields: [
+                new Field('name', 'Name', FieldType::Text, system: true),
+                new Field('team', 'Team', FieldType::Text, system: true),
+                new Field(
+                    'role',
+                    'Role',
+                    FieldType::Choice,
+                    choices: array_map(
+                        static fn (string $role, string $label): Choice => new Choice($role, $label),
+                        array_keys(self::ROLES),
+                        self::ROLES,
+                    ),
+                    system: true,
                 ),
-                system: true,
-            ),
-            new Field('manager', 'Manager', FieldType::Person, system: true),
-            new Field('email', 'Email', FieldType::Email, system: true),
-        ], isKept: false);
+                new Field('manager', 'Manager', FieldType::Person, system: true),
+                new Field('email', 'Email', FieldType::Email, system: true),
+            ],
+            isKept: false,
+        );
     }
 }

@@ -104,17 +104,11 @@ final readonly class RouteStep
         $length = static fn (string $key): ?Due => ($amount = $read->any($key, Amount::class)) === null ? null : new Due($amount);
 
         return new self(
-            $read->the('who', Approvers::class),
-            $read->flag('inTurn'),
-            $read->raw('needed') === null ? null : $read->number('needed'),
-            $read->any('onlyIf', Condition::class),
-            $length('within'),
-            $length('remind'),
-            late: $late ?? WhenLate::Stop,
-            instead: $read->any('instead', Who::class),
-            until: $read->any('until', Condition::class),
-            correct: $read->all('correct', Field::class),
-            task: $read->flag('task'),
+            who: $read->the('who', Approvers::class), inTurn: $read->flag('inTurn'),
+            needed: $read->raw('needed') === null ? null : $read->number('needed'), onlyIf: $read->any('onlyIf', Condition::class),
+            within: $length('within'), remindEvery: $length('remind'), late: $late ?? WhenLate::Stop,
+            instead: $read->any('instead', Who::class), until: $read->any('until', Condition::class),
+            correct: $read->all('correct', Field::class), task: $read->flag('task'),
         );
     }
 }

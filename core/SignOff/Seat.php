@@ -77,8 +77,8 @@ final readonly class Seat
         $took = new \DateInterval('PT'.max(0, $at->getTimestamp() - ($this->heldAt ?? $at)->getTimestamp()).'S');
 
         return new self(
-            $this->step, $this->person, $this->askedAt->add($took), $this->due?->add($took), $this->round, $this->reminded,
-            for: $this->for, talk: $talk ?? $this->talk,
+            step: $this->step, person: $this->person, askedAt: $this->askedAt->add($took), due: $this->due?->add($took),
+            round: $this->round, reminded: $this->reminded, for: $this->for, talk: $talk ?? $this->talk,
         );
     }
 

@@ -209,12 +209,8 @@ final readonly class LookBacks
             $play->paper->keep($record);
             $kind = $rule->trigger instanceof Swept ? $rule->trigger::event() : EventKind::PutInForce;
             $play->answer(Change::event(
-                $record,
-                new Event($kind, 'looked back', '', $rule->id),
-                null,
-                $at,
-                CauseKind::Rule,
-                $this->history->change($fire['entry'])?->alteration(),
+                record: $record, event: new Event($kind, 'looked back', '', $rule->id), actor: null, at: $at, cause: CauseKind::Rule,
+                told: $this->history->change($fire['entry'])?->alteration(),
             ));
             $play->passTo($at->modify('+400 days'), null, 60);
             foreach ($play->entries as $entry) {

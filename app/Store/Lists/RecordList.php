@@ -123,7 +123,10 @@ final readonly class RecordList
             || $searched?->isLookedUp === true) {
             return null;
         }
-        $matching = Matching::query($type, $condition, $this->clock->now(), $this->company->zone(), $this->inSight, $index, $beside);
+        $matching = Matching::query(
+            type: $type, condition: $condition, now: $this->clock->now(), zone: $this->company->zone(), inSight: $this->inSight,
+            by: $index, also: $beside,
+        );
         try {
             $rows = $this->sorted($searched?->narrow($matching) ?? $matching, $sorts)->forPage($page, $perPage)
                 ->lock('ROWS EXAMINED '.self::MOST_LOOKED_AT)->get();
@@ -232,6 +235,9 @@ final readonly class RecordList
     /** @param  list<Path>  $beside */
     private function matching(RecordType $type, ?Condition $condition, array $beside = []): Builder
     {
-        return Matching::query($type, $condition, $this->clock->now(), $this->company->zone(), $this->inSight, null, $beside);
+        return Matching::query(
+            type: $type, condition: $condition, now: $this->clock->now(), zone: $this->company->zone(), inSight: $this->inSight, by: null,
+            also: $beside,
+        );
     }
 }

@@ -222,13 +222,8 @@ final readonly class TaskStore
                 $timing = $rule?->line($line->place)?->timing;
                 if ($timing?->waitsFor() === $task->line_key) {
                     $at = ActionContext::occasionOf(
-                        $record,
-                        $type,
-                        $facts,
-                        $this->company->zone(),
-                        $run->startedAt,
-                        $facts->tasksOf($run->id, $task->line_key),
-                        $line->turn,
+                        record: $record, type: $type, facts: $facts, zone: $this->company->zone(), started: $run->startedAt,
+                        tasks: $facts->tasksOf($run->id, $task->line_key), turn: $line->turn,
                     )->when($timing);
                     ScheduledLine::rows()->where('id', $line->id)->update(['due_at' => $at === null ? null : Columns::moment($at)]);
                 }

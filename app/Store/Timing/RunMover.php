@@ -92,7 +92,10 @@ final readonly class RunMover
         $due = function (Placed $placed, int $turn) use ($run, $record, $type, $facts, $page): ?\DateTimeImmutable {
             $waitsFor = $placed->timing?->waitsFor();
             $tasks = $waitsFor === null ? null : $facts->tasksOf($run->id, $waitsFor);
-            $occasion = ActionContext::occasionOf($record, $type, $facts, $this->company->zone(), $run->startedAt, $tasks, $turn);
+            $occasion = ActionContext::occasionOf(
+                record: $record, type: $type, facts: $facts, zone: $this->company->zone(), started: $run->startedAt, tasks: $tasks,
+                turn: $turn,
+            );
             $at = $placed->timing === null ? null : $occasion->when($placed->timing);
 
             return $at === null || $page->limits === null ? $at : $page->limits->allowed($at, $occasion);

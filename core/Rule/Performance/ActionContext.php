@@ -104,7 +104,10 @@ final class ActionContext
     /** What the moments of lines depend on, for a line that waits for the tasks of another. */
     public function occasion(?Awaited $tasks = null, int $turn = 1): Occasion
     {
-        return self::occasionOf($this->record, $this->type, $this->facts, $this->zone, $this->started ?? $this->now, $tasks, $turn);
+        return self::occasionOf(
+            record: $this->record, type: $this->type, facts: $this->facts, zone: $this->zone, started: $this->started ?? $this->now,
+            tasks: $tasks, turn: $turn,
+        );
     }
 
     public static function occasionOf(

@@ -60,13 +60,8 @@ final readonly class SignOffAsked
         $isOpen = $signOff->isOpen();
 
         return new Awaited(
-            $isOpen ? 1 : 0,
-            $signOff->startedAt,
-            null,
-            $signOff->endedAt,
-            $isOpen ? '' : $signOff->status->value,
-            $signOff->stepsAgreed(),
-            sort: WaitedSort::SignOff,
+            open: $isOpen ? 1 : 0, givenAt: $signOff->startedAt, due: null, doneAt: $signOff->endedAt,
+            ended: $isOpen ? '' : $signOff->status->value, steps: $signOff->stepsAgreed(), sort: WaitedSort::SignOff,
         );
     }
 }

@@ -65,7 +65,9 @@ final readonly class Every implements Timing
     {
         return [new Way(self::label(), ['kind' => self::kind()], [
             FormField::time(['amount' => 3, 'unit' => 'day'], least: 1, hasTime: true, hasClock: true),
-            FormField::number('times', 'at most', 'times', 5, 1, self::MOST),
+            FormField::number(
+                key: 'times', label: 'at most', behind: 'times', starts: 5, least: 1, most: self::MOST,
+            ),
         ])];
     }
 

@@ -53,14 +53,17 @@ final readonly class WhenCalled implements Timing
 
     public static function ways(Context $context, int $place): array
     {
-        return Waited::ways($context->sheet->waitables, WaitedSort::Call, $place, self::label(), self::kind(), [
-            FormField::choice('ended', 'and', array_map(
-                static fn (string $said, string $ended): Offer => new Offer($said, $ended),
-                array_keys(self::ENDS),
-                self::ENDS,
-            ), CallMade::SUCCEEDED),
-            FormField::time(['amount' => 0, 'unit' => 'day'], hasTime: true, hasClock: true),
-        ]);
+        return Waited::ways(
+            all: $context->sheet->waitables, sort: WaitedSort::Call, place: $place, label: self::label(), kind: self::kind(),
+            fields: [
+                FormField::choice('ended', 'and', array_map(
+                    static fn (string $said, string $ended): Offer => new Offer($said, $ended),
+                    array_keys(self::ENDS),
+                    self::ENDS,
+                ), CallMade::SUCCEEDED),
+                FormField::time(['amount' => 0, 'unit' => 'day'], hasTime: true, hasClock: true),
+            ],
+        );
     }
 
     public static function read(Context $context, Node $node): ?self

@@ -56,10 +56,13 @@ final readonly class WhenSignedOff implements Timing
             self::ends(),
         );
 
-        return Waited::ways($context->sheet->waitables, WaitedSort::SignOff, $place, self::label(), self::kind(), [
-            FormField::choice('status', 'has been', $statuses, SignOffStatus::Agreed->value),
-            FormField::time(['amount' => 0, 'unit' => 'day'], hasTime: true, hasClock: true),
-        ]);
+        return Waited::ways(
+            all: $context->sheet->waitables, sort: WaitedSort::SignOff, place: $place, label: self::label(), kind: self::kind(),
+            fields: [
+                FormField::choice('status', 'has been', $statuses, SignOffStatus::Agreed->value),
+                FormField::time(['amount' => 0, 'unit' => 'day'], hasTime: true, hasClock: true),
+            ],
+        );
     }
 
     public static function read(Context $context, Node $node): ?self

@@ -59,10 +59,13 @@ final readonly class WhenSlipAnswered implements Timing
             $answers[] = new Offer("“{$answer}”", $answer);
         }
 
-        return Waited::ways($context->sheet->waitables, WaitedSort::Slip, $place, self::label(), self::kind(), [
-            FormField::choice('with', 'with', $answers),
-            FormField::time(['amount' => 0, 'unit' => 'day'], hasTime: true, hasClock: true),
-        ]);
+        return Waited::ways(
+            all: $context->sheet->waitables, sort: WaitedSort::Slip, place: $place, label: self::label(), kind: self::kind(),
+            fields: [
+                FormField::choice('with', 'with', $answers),
+                FormField::time(['amount' => 0, 'unit' => 'day'], hasTime: true, hasClock: true),
+            ],
+        );
     }
 
     public static function read(Context $context, Node $node): ?self

@@ -51,9 +51,12 @@ final readonly class WhenSlipRunsOut implements Timing
 
     public static function ways(Context $context, int $place): array
     {
-        return Waited::ways($context->sheet->waitables, WaitedSort::Slip, $place, self::label(), self::kind(), [
-            FormField::time(['amount' => 0, 'unit' => 'day'], hasTime: true, hasClock: true),
-        ]);
+        return Waited::ways(
+            all: $context->sheet->waitables, sort: WaitedSort::Slip, place: $place, label: self::label(), kind: self::kind(),
+            fields: [
+                FormField::time(['amount' => 0, 'unit' => 'day'], hasTime: true, hasClock: true),
+            ],
+        );
     }
 
     public static function read(Context $context, Node $node): ?self

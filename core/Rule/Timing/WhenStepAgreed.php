@@ -54,10 +54,15 @@ final readonly class WhenStepAgreed implements Timing
 
     public static function ways(Context $context, int $place): array
     {
-        return Waited::ways($context->sheet->waitables, WaitedSort::SignOff, $place, self::label(), self::kind(), [
-            FormField::number('step', 'step', '', 1, 1, StepsSlot::MOST),
-            FormField::time(['amount' => 0, 'unit' => 'day'], hasTime: true, hasClock: true),
-        ]);
+        return Waited::ways(
+            all: $context->sheet->waitables, sort: WaitedSort::SignOff, place: $place, label: self::label(), kind: self::kind(),
+            fields: [
+                FormField::number(
+                    key: 'step', label: 'step', behind: '', starts: 1, least: 1, most: StepsSlot::MOST,
+                ),
+                FormField::time(['amount' => 0, 'unit' => 'day'], hasTime: true, hasClock: true),
+            ],
+        );
     }
 
     public static function read(Context $context, Node $node): ?self

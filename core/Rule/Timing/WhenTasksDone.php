@@ -55,11 +55,14 @@ final readonly class WhenTasksDone implements Timing
 
     public static function ways(Context $context, int $place): array
     {
-        return Waited::ways($context->sheet->waitables, WaitedSort::Tasks, $place, self::label(), self::kind(), [
-            FormField::time(['amount' => 0, 'unit' => 'day'], hasTime: true, hasClock: true),
-            FormField::time(['amount' => 7, 'unit' => 'day'], 'timeOut', 'wait no longer than', least: 1, isNeeded: false),
-            FormField::choice('then', 'and then', [new Offer('leave the line out', null), new Offer('do it anyway', 'anyway')]),
-        ]);
+        return Waited::ways(
+            all: $context->sheet->waitables, sort: WaitedSort::Tasks, place: $place, label: self::label(), kind: self::kind(),
+            fields: [
+                FormField::time(['amount' => 0, 'unit' => 'day'], hasTime: true, hasClock: true),
+                FormField::time(['amount' => 7, 'unit' => 'day'], 'timeOut', 'wait no longer than', least: 1, isNeeded: false),
+                FormField::choice('then', 'and then', [new Offer('leave the line out', null), new Offer('do it anyway', 'anyway')]),
+            ],
+        );
     }
 
     public static function read(Context $context, Node $node): ?self

@@ -50,9 +50,12 @@ final readonly class WhenTasksLate implements Timing
 
     public static function ways(Context $context, int $place): array
     {
-        return Waited::ways($context->sheet->waitables, WaitedSort::Tasks, $place, self::label(), self::kind(), [
-            FormField::time(['amount' => 0, 'unit' => 'day'], sides: ['after', 'before'], hasTime: true, hasClock: true),
-        ]);
+        return Waited::ways(
+            all: $context->sheet->waitables, sort: WaitedSort::Tasks, place: $place, label: self::label(), kind: self::kind(),
+            fields: [
+                FormField::time(['amount' => 0, 'unit' => 'day'], sides: ['after', 'before'], hasTime: true, hasClock: true),
+            ],
+        );
     }
 
     public static function read(Context $context, Node $node): ?self
