@@ -58,9 +58,9 @@ final class DeskTest extends BrowserTestCase
         $this->see('dialog', 'Tried on paper on the first 300 quotes of 420');
         $this->see('[data-effect]', 'No rule would fire.');
         $this->press('Change 420 quotes');
-        $this->press('Stop');
+        $this->press('Stop', 'dialog button');
         $this->see('[data-progress=stopped]');
-        $this->press('Go on');
+        $this->press('Go on', 'dialog button');
         $this->see('[data-progress=done]', '420 of 420 quotes saved');
         $plain = fn (): int => (int) $this->api('GET', 'records/quote?search='.rawurlencode($mark).'&perPage=1&filter='.rawurlencode(
             (string) json_encode(['kind' => 'is', 'field' => 'discount_class', 'value' => 'plain']),
