@@ -30,7 +30,7 @@ final class Remembered
         StoredRoute::class => [], SlipForm::class => [], SlipFormVersion::class => [], StoredCalendar::class => [],
         // How calls and arrivals went stands there too, and is read each time.
         Endpoint::class => ['name'], Hook::class => ['name', 'record_type'],
-        Person::class => ['handle', 'name', 'active'],
+        Person::class => ['handle', 'name', 'active', 'team'],
         CompanySettings::class => ['name', 'time_zone', 'fallback_person_id', 'calendar_id'],
     ];
 

@@ -5,14 +5,17 @@ declare(strict_types=1);
 namespace App\Evidence\Rules;
 
 use App\Models\Setup\CompanySettings;
+use App\Store\People\PeopleStore;
+use App\Store\Setup\Company;
+use App\Store\Types\SchemaStore;
 use Illuminate\Contracts\Cache\Repository;
-use Illuminate\Contracts\Container\Container;
 use VividLedger\Rule\Reading\RuleReader;
 use VividLedger\Words\Words;
 
 /**
  * What rule pages say, for lists of them. Reading a page takes ten times what the rest of its line in a list takes, and a page says the
  * same until a record type, something that rules name, the language or the application itself changes; so what it says is kept until then.
+ * What calls a record by its title is read each time: titles change with the records.
  */
 final readonly class PageSummaries
 {
@@ -21,7 +24,7 @@ final readonly class PageSummaries
     /** More than are looked at together are forgotten with the next that come. */
     private const MOST = 2_000;
 
-    public function __construct(private Container $app, private Repository $cache)
+    public function __construct(private SchemaStore $schemas, private Company $company, private Repository $cache)
     {
     }
 
@@ -36,9 +39,17 @@ final readonly class PageSummaries
         $kept = $this->cache->get($keptAs);
         $known = is_array($kept) && $kept['version'] === $version ? $kept['said'] : [];
         $said = $new = [];
+        $names = new PeopleStore($this->schemas);
+        $reader = new RuleReader($this->schemas->schema(), $names, $this->company->zone());
         foreach ($files as $place => $file) {
             $mark = hash('xxh128', (string) json_encode($file));
-            $said[$place] = $known[$mark] ?? $new[$mark] ??= $this->read($file);
+            $said[$place] = $known[$mark] ?? $new[$mark] ?? null;
+            if ($said[$place] === null) {
+                $said[$place] = self::read($reader, $file);
+                if (! $names->hasToldTitles()) {
+                    $new[$mark] = $said[$place];
+                }
+            }
         }
         // What changed while pages were read makes doubtful what they said; whoever asks next looks again.
         if ($new !== [] && self::version() === $version) {
@@ -59,9 +70,9 @@ final readonly class PageSummaries
      * @param  array<string, mixed>  $file
      * @return array{aloud: string, problem: ?string, byHand: bool}
      */
-    private function read(array $file): array
+    private static function read(RuleReader $reader, array $file): array
     {
-        $page = $this->app->make(RuleReader::class)->read($file);
+        $page = $reader->read($file);
 
         return [
             'aloud' => $page->aloud(), 'problem' => $page->problems[0]->message ?? null, 'byHand' => $page->rule?->runsByHand() ?? false,

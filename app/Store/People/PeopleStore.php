@@ -44,6 +44,8 @@ final class PeopleStore implements Directory
     /** @var array<string, list<string>> names of what is kept, which every line that names one asks for */
     private array $named = [];
 
+    private bool $hasToldTitles = false;
+
     /** @param  ?AccessScope  $inSight  for whom: a record they do not see has its number for a title; null for the house */
     public function __construct(
         private readonly SchemaStore $schemas,
@@ -184,8 +186,17 @@ final class PeopleStore implements Directory
         return $version === null ? null : ['subject' => $version->subject, 'body' => $version->body];
     }
 
+    /** Whether titles of records were told since this was asked last: they change with the records, without anybody counting it. */
+    public function hasToldTitles(): bool
+    {
+        [$told, $this->hasToldTitles] = [$this->hasToldTitles, false];
+
+        return $told;
+    }
+
     public function title(string $type, int $id): ?string
     {
+        $this->hasToldTitles = true;
         if (! isset($this->titles[$type]) || ! array_key_exists($id, $this->titles[$type])) {
             $this->rememberTitles($type, [$id]);
         }

@@ -49,9 +49,8 @@ final class Batch
                 array_push($bindings, ...$given);
             }
         }
-        $connection = DB::connection();
-        if ($statements !== [] && $connection instanceof LedgerConnection) {
-            $connection->several($statements, $bindings);
+        if ($statements !== []) {
+            app(LedgerConnection::class)->several($statements, $bindings);
         }
     }
 

@@ -46,6 +46,31 @@ final class PageSummariesTest extends AppTestCase
         self::assertNotNull($this->listed($rule)['broken'], 'a letter that is gone');
     }
 
+    public function test_titles_of_records_and_teams_change_without_a_rule(): void
+    {
+        $hotel = $this->customer();
+        $rule = $this->inForce([
+            'name' => 'Names a record', 'on' => 'ticket', 'when' => ['kind' => 'created'], 'fires' => ['kind' => 'every_time'],
+            'onlyIf' => ['kind' => 'all', 'of' => [['kind' => 'is', 'field' => 'customer', 'value' => $hotel['number']]]],
+            'lines' => [['kind' => 'give_task', 'to' => ['kind' => 'named', 'handle' => 'viktor.sand'], 'title' => 'Look']],
+        ]);
+        $this->same($rule, 'Customer is '.$hotel['values']['name']);
+        $this->as('ines.okafor', 'PATCH', "records/customer/{$hotel['id']}", [
+            'version' => $hotel['version'], 'values' => ['name' => 'Another Hotel'],
+        ])->assertOk();
+        $this->same($rule, 'Customer is Another Hotel');
+
+        Person::query()->where('handle', 'viktor.sand')->firstOrFail()->update(['team' => 'Lanterns']);
+        $ofTeam = $this->inForce([
+            'name' => 'Names a team', 'on' => 'ticket', 'when' => ['kind' => 'created'], 'fires' => ['kind' => 'every_time'],
+            'onlyIf' => ['kind' => 'all', 'of' => [['kind' => 'in_team', 'field' => 'owner', 'value' => 'Lanterns']]],
+            'lines' => [['kind' => 'comment', 'text' => 'Look']],
+        ]);
+        $this->same($ofTeam, 'Lanterns');
+        Person::query()->where('handle', 'viktor.sand')->firstOrFail()->update(['team' => 'Service']);
+        self::assertNotNull($this->listed($ofTeam)['broken'], 'a team that nobody is in any more');
+    }
+
     /** The list says what the page of the rule says, and each of these. */
     private function same(int $rule, string ...$said): void
     {
