@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http;
 
-use App\Http\People\PreferencesShape;
+use App\Http\People\PreferencesResource;
 use App\Models\People\Person;
 use Illuminate\Contracts\View\View;
 use Illuminate\Http\Request;
@@ -21,12 +21,12 @@ final class Page
         return view('app', [
             'ahead' => $this->ahead(app()->getLocale(), $person !== null),
             'icon' => base64_encode((string) file_get_contents(public_path('mark.svg'))),
-            'marks' => $person instanceof Person ? self::marks(PreferencesShape::of($person)) : '',
+            'marks' => $person instanceof Person ? self::marks(PreferencesResource::of($person)) : '',
         ]);
     }
 
     /** By day or by night is chosen before the first line is painted. */
-    private static function marks(PreferencesShape $chosen): string
+    private static function marks(PreferencesResource $chosen): string
     {
         return ($chosen->scheme === null ? '' : ' data-scheme="'.e($chosen->scheme).'"')
             .($chosen->contrast === null ? '' : ' data-contrast="'.e($chosen->contrast).'"');

@@ -5,12 +5,12 @@ declare(strict_types=1);
 namespace App\Providers;
 
 use App\Evidence\Rehearsal\PlayProofs;
-use App\Http\Ledger\EntryShapes;
-use App\Http\Lists\GroupShapes;
+use App\Http\Ledger\EntryResources;
+use App\Http\Lists\GroupResources;
 use App\Http\Middleware\ConcurrencyLimit;
 use App\Http\Middleware\StartSession;
 use App\Http\Outbound\Messages;
-use App\Http\Records\RecordShapes;
+use App\Http\Records\RecordResources;
 use App\Http\Slips\Slips;
 use App\Http\Tasks\Tasks;
 use App\Http\Timing\Ahead;
@@ -70,8 +70,8 @@ final class LedgerServiceProvider extends ServiceProvider
 {
     /** What makes answers for people out of records. */
     private const SHOWN = [
-        RecordShapes::class, EntryShapes::class, Ahead::class, Tasks::class, Messages::class, Slips::class, RunController::class,
-        StaleVersion::class, GroupShapes::class,
+        RecordResources::class, EntryResources::class, Ahead::class, Tasks::class, Messages::class, Slips::class, RunController::class,
+        StaleVersion::class, GroupResources::class,
     ];
 
     public function register(): void

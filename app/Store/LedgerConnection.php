@@ -111,6 +111,7 @@ final class LedgerConnection extends MariaDbConnection
     {
         for ($cause = $thrown; $cause !== null; $cause = $cause->getPrevious()) {
             if ($cause instanceof LostToAnother
+                || ($cause instanceof DomainError && $cause->for === RefusedFor::Busy)
                 || ($cause instanceof \PDOException && in_array($cause->errorInfo[1] ?? null, self::LOST_TO_ANOTHER, true))
                 || $this->causedByConcurrencyError($cause)) {
                 return true;

@@ -81,7 +81,7 @@ final class ContractTest extends AppTestCase
         }
         $this->told('GET', '/api/rules/{id}', [], ['id' => $draft['id']]);
         $found = $this->as('ines.okafor', 'GET', 'find?text=brine')->assertOk();
-        $this->fits($found, ['$ref' => '#/components/schemas/FoundAllShape'], 'what is found');
+        $this->fits($found, ['$ref' => '#/components/schemas/FoundAllResource'], 'what is found');
         self::assertSame('Brine & Barrow Hotel', $found->json('records.0.title'));
         $this->tried['get /api/find'] = true;
         $task = $this->as('ines.okafor', 'GET', 'tasks?whose=all')->json('tasks.0.id');
@@ -165,7 +165,7 @@ final class ContractTest extends AppTestCase
         Queue::fake();
         $type = ['type' => 'ticket'];
         $this->fits($this->as('ines.okafor', 'GET', 'records/ticket/groups?by=status&sums=cost')->assertOk(), [
-            'type' => 'array', 'items' => ['$ref' => '#/components/schemas/GroupShape'],
+            'type' => 'array', 'items' => ['$ref' => '#/components/schemas/GroupResource'],
         ], 'groups');
         $body = ['name' => 'Mine', 'shared' => 'nobody', 'definition' => ['columns' => ['due', 'customer.plan'], 'filter' => null]];
         $view = $this->told('POST', '/api/records/{type}/views', $body, $type)->json('id');
@@ -228,7 +228,7 @@ final class ContractTest extends AppTestCase
             ['file' => UploadedFile::fake()->createWithContent('a.txt', 'text')],
             ['Accept' => 'application/json'],
         )->assertCreated();
-        $this->fits($upload, ['$ref' => '#/components/schemas/EntryShape'], 'a file');
+        $this->fits($upload, ['$ref' => '#/components/schemas/EntryResource'], 'a file');
         $file = $this->as('ines.okafor', 'GET', "records/ticket/{$ticket['id']}/beside")->json('files.0.id');
         self::assertSame('text', $this->as('ines.okafor', 'GET', "files/{$file}")->assertOk()->getContent());
         $this->as('ines.okafor', 'GET', "files/{$file}/picture")->assertNotFound();
@@ -276,7 +276,7 @@ final class ContractTest extends AppTestCase
         $this->told('GET', '/api/ladders/offers');
         $version = $this->as('ines.okafor', 'GET', "records/ticket/{$ticket['id']}")->json('version');
         $deleted = $this->as('ines.okafor', 'DELETE', "records/ticket/{$ticket['id']}?version={$version}")->assertOk();
-        $this->fits($deleted, ['$ref' => '#/components/schemas/SavedShape'], 'a deleted record');
+        $this->fits($deleted, ['$ref' => '#/components/schemas/SavedResource'], 'a deleted record');
         self::assertSame([$ticket['id']], array_column($this->told('GET', '/api/records/{type}/bin', [], $here)->json('records'), 'id'));
         $this->told('POST', '/api/records/{type}/{id}/restore', [], $here);
         self::assertSame([], $this->as('ines.okafor', 'GET', 'records/ticket/bin')->assertOk()->json('records'));
@@ -524,9 +524,9 @@ final class ContractTest extends AppTestCase
             '/api/welcome/'.PersonLinks::make(LinkKind::Invite, $invited),
             ['password' => 'four ferns by the door'],
             $origin,
-        ), '#/components/schemas/WelcomeShape' => fn (): TestResponse => $this->getJson(
+        ), '#/components/schemas/WelcomeResource' => fn (): TestResponse => $this->getJson(
             '/api/welcome/'.PersonLinks::make(LinkKind::Reset, $invited),
-        ), '#/components/schemas/DoorShape' => fn (): TestResponse => $this->getJson('/api/door')];
+        ), '#/components/schemas/DoorResource' => fn (): TestResponse => $this->getJson('/api/door')];
         foreach ($own as $shape => $ask) {
             $this->forget();
             $this->fits($ask()->assertOk(), ['$ref' => $shape], $shape);
@@ -581,7 +581,7 @@ final class ContractTest extends AppTestCase
         $this->told('GET', '/api/schema/{type}/fields/{field}/rules', [], $here);
         $this->told('GET', '/api/records/{type}/{id}/why', [], $here);
         $then = $this->as('ines.okafor', 'GET', "records/ticket/{$id}/then?entry={$saved['entry']}")->assertOk();
-        $this->fits($then, ['$ref' => '#/components/schemas/RecordShape'], 'a record then');
+        $this->fits($then, ['$ref' => '#/components/schemas/RecordResource'], 'a record then');
         $proof = $this->told(
             'POST',
             '/api/rules/{id}/proofs',

@@ -8,7 +8,7 @@ import { Document } from '../../resources/js/state/document.svelte';
 import type { JsonObject } from '../../resources/js/state/pointer';
 import { session } from '../../resources/js/state/session.svelte';
 
-type Field = Shapes['FormFieldShape'];
+type Field = Shapes['FormFieldResource'];
 
 const offer = (label: string, value: unknown, more: Partial<Offer> = {}): Offer => ({
     label,
@@ -38,7 +38,7 @@ const field = (sort: Field['sort'], key: string, more: Partial<Field> = {}): Fie
     units: [],
     ...more,
 });
-const way = (given: unknown, fields: Field[], keeps = false): Shapes['WayShape'] => ({ label: '', with: given, fields, keeps });
+const way = (given: unknown, fields: Field[], keeps = false): Shapes['WayResource'] => ({ label: '', with: given, fields, keeps });
 const empty = { rows: [], problems: [], aloud: '' };
 const open = (file: JsonObject) => new Document<object>('ticket', file, empty, { keep: () => Promise.resolve(empty), failed: assert.fail });
 
@@ -121,7 +121,7 @@ test('what is filled in and read again is the same', () => {
     }
 });
 
-const type = (name: string, label: string, fields: [string, Shapes['FieldShape']['type'], string?][]): Shapes['TypeShape'] => ({
+const type = (name: string, label: string, fields: [string, Shapes['FieldResource']['type'], string?][]): Shapes['TypeResource'] => ({
     ...{ name, label, plural: `${label}s`, prefix: 'X', title: 'name', owner: 'owner', columns: [], guards: [], stage: null, pieces: [] },
     fields: fields.map(([its, sort, target]) => ({
         ...{ name: its, label: its[0]!.toUpperCase() + its.slice(1), type: sort, required: false, system: false, choices: [] },

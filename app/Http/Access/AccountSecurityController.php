@@ -46,11 +46,11 @@ final class AccountSecurityController extends Controller
     }
 
     #[OA\Get(path: '/api/sign-ins', operationId: 'signIns', description: 'Where one is signed in.', tags: ['session'],
-        responses: [new Ok(SignInShape::class, list: true)])]
+        responses: [new Ok(SignInResource::class, list: true)])]
     public function index(Request $request): JsonResponse
     {
         return new JsonResponse(array_map(
-            static fn (array $one): SignInShape => new SignInShape(
+            static fn (array $one): SignInResource => new SignInResource(
                 $one['mark'], $one['agent'], $one['address'], Value::instantText(new \DateTimeImmutable("@{$one['at']}")), $one['isThis'],
             ),
             SignIns::of($this->db, $this->person($request), self::session($request)),
@@ -71,12 +71,12 @@ final class AccountSecurityController extends Controller
     }
 
     #[OA\Post(path: '/api/second-factor/begin', operationId: 'beginSecondFactor', description: 'What an authenticator application is to be '
-        .'given. Nothing is kept until a first code comes back.', tags: ['session'], responses: [new Ok(SecondFactorShape::class)])]
-    public function begin(Request $request, Company $company): SecondFactorShape
+        .'given. Nothing is kept until a first code comes back.', tags: ['session'], responses: [new Ok(SecondFactorResource::class)])]
+    public function begin(Request $request, Company $company): SecondFactorResource
     {
         $secret = SecondFactor::secret();
 
-        return new SecondFactorShape($secret, SecondFactor::uri($secret, $company->name(), $this->person($request)->email));
+        return new SecondFactorResource($secret, SecondFactor::uri($secret, $company->name(), $this->person($request)->email));
     }
 
     #[OA\Post(path: '/api/second-factor', operationId: 'takeUpSecondFactor', description: 'Signing in asks for a code from now on; a first '

@@ -35,8 +35,8 @@ final class MayController extends Controller
     }
 
     #[OA\Get(path: '/api/people/{id}/may', operationId: 'may', description: 'What somebody may see and do, and by what.',
-        tags: ['company'], responses: [new Ok(MayShape::class)])]
-    public function show(int $id): MayShape
+        tags: ['company'], responses: [new Ok(MayResource::class)])]
+    public function show(int $id): MayResource
     {
         $person = $this->somebody($id);
         $sight = $person->sight();
@@ -44,17 +44,20 @@ final class MayController extends Controller
             Person::query()->whereIn('id', $ids)->whereKeyNot($person->id)->where('active', true)->orderBy('name')->pluck('name'),
         );
 
-        return new MayShape(
+        return new MayResource(
             $sight->role->label,
             array_map(static fn (Duty $duty): string => $duty->label(), $sight->role->duties),
-            array_map(fn (RecordType $type): MayTypeShape => $this->ofType($person, $type), array_values($this->schemas->schema()->types)),
+            array_map(
+                fn (RecordType $type): MayTypeResource => $this->ofType($person, $type),
+                array_values($this->schemas->schema()->types),
+            ),
             $names($person->teamIds()),
             $names($person->idsBelow()),
         );
     }
 
     #[OA\Get(path: '/api/people/{id}/may/{type}/{number}', operationId: 'mayWith', description: 'What somebody may do with one record, '
-        .'and why.', tags: ['company'], responses: [new Ok(MayActShape::class, list: true)])]
+        .'and why.', tags: ['company'], responses: [new Ok(MayActResource::class, list: true)])]
     public function with(int $id, string $type, int $number, PeopleStore $names, RecordHistory $history): JsonResponse
     {
         $person = $this->somebody($id);
@@ -64,25 +67,25 @@ final class MayController extends Controller
         $asked = $names->person($id) ?? throw new \LogicException('Somebody who is there has a name.');
         $reasons = new Reasons($person->sight(), $asked, $names);
 
-        return new JsonResponse(array_map(static fn (Act $act): MayActShape => new MayActShape(
+        return new JsonResponse(array_map(static fn (Act $act): MayActResource => new MayActResource(
             $act->value, $act->label(), $reasons->may($act, $recordType, $record), $reasons->of($act, $recordType, $record),
             $person->sight()->role->reach($act, $recordType->name)->value,
         ), array_values(array_filter(Act::cases(), static fn (Act $act): bool => $act !== Act::Create))));
     }
 
-    private function ofType(Person $person, RecordType $type): MayTypeShape
+    private function ofType(Person $person, RecordType $type): MayTypeResource
     {
         $sight = $person->sight();
         $where = $this->inSight->of($person)->where($type, StoredRecord::tableOf($type->name));
         $all = StoredRecord::rowsOf($type)->count();
 
-        return new MayTypeShape(
+        return new MayTypeResource(
             type: $type->name, plural: $type->plural,
             seen: $where === null ? $all : StoredRecord::rowsOf($type)->whereRaw($where)->count(), all: $all,
-            acts: array_map(static function (Act $act) use ($sight, $type): MayActShape {
+            acts: array_map(static function (Act $act) use ($sight, $type): MayActResource {
                 $reach = $sight->role->reach($act, $type->name);
 
-                return new MayActShape($act->value, $act->label(), $reach !== Reach::None, $reach->label(), $reach->value);
+                return new MayActResource($act->value, $act->label(), $reach !== Reach::None, $reach->label(), $reach->value);
             }, Act::cases()),
             hidden: self::labels($type, $sight, FieldAccess::Hidden), readOnly: self::labels($type, $sight, FieldAccess::ReadOnly),
         );

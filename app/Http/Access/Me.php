@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Access;
 
-use App\Http\People\PreferencesShape;
+use App\Http\People\PreferencesResource;
 use OpenApi\Attributes as OA;
 
 /** The person who is signed in, and what they may do. */
@@ -54,7 +54,7 @@ final readonly class Me
         #[OA\Property(description: 'In which language they are answered.')]
         public string $spoken,
         #[OA\Property]
-        public PreferencesShape $preferences,
+        public PreferencesResource $preferences,
     ) {
     }
 }

@@ -6,8 +6,8 @@ namespace App\Http\Access;
 
 use App\Http\Describe\Controller;
 use App\Http\Describe\Ok;
-use App\Http\Slips\SaidShape;
-use App\Http\Writing\OfferShape;
+use App\Http\Slips\SaidResource;
+use App\Http\Writing\OfferResource;
 use App\Models\Access\StoredRole;
 use App\Models\People\Person;
 use App\Store\Access\RoleRepository;
@@ -30,15 +30,15 @@ final class RoleController extends Controller
     }
 
     #[OA\Get(path: '/api/roles', operationId: 'roles', description: 'All roles, and what a role can be made of.', tags: ['company'],
-        responses: [new Ok(RolesShape::class)])]
-    public function index(): RolesShape
+        responses: [new Ok(RolesResource::class)])]
+    public function index(): RolesResource
     {
         $offers = static fn (array $cases): array => array_values(array_map(
-            static fn (Act|Reach|Duty|FieldAccess $case): OfferShape => new OfferShape($case->value, $case->label()),
+            static fn (Act|Reach|Duty|FieldAccess $case): OfferResource => new OfferResource($case->value, $case->label()),
             $cases,
         ));
 
-        return new RolesShape(
+        return new RolesResource(
             $this->listed(),
             $offers(Act::cases()),
             $offers(Reach::cases()),
@@ -48,29 +48,29 @@ final class RoleController extends Controller
     }
 
     #[OA\Post(path: '/api/roles', operationId: 'addRole', description: 'Makes a role: {"label", "duties", "reaches", "fields"}.',
-        tags: ['company'], responses: [new Ok(RoleShape::class, status: 201)])]
+        tags: ['company'], responses: [new Ok(RoleResource::class, status: 201)])]
     public function store(RoleInput $request): JsonResponse
     {
         $stored = $this->keeper->add($request->document(), $this->person($request)->id);
 
-        return new JsonResponse(RoleShape::of($stored, 0), 201);
+        return new JsonResponse(RoleResource::of($stored, 0), 201);
     }
 
     #[OA\Post(path: '/api/roles/{role}/difference', operationId: 'roleDifference', description: 'What another wording of a role would '
         .'change, in sentences. Nothing changes.', tags: ['company'],
-        responses: [new Ok(SaidShape::class)])]
-    public function difference(string $role, RoleInput $request, SchemaStore $schemas): SaidShape
+        responses: [new Ok(SaidResource::class)])]
+    public function difference(string $role, RoleInput $request, SchemaStore $schemas): SaidResource
     {
         $stored = StoredRole::query()->find($role);
         $said = (new RoleDifference($schemas->schema()))->said($stored?->role(), $this->keeper->read($role, $request->document()));
 
-        return new SaidShape($said);
+        return new SaidResource($said);
     }
 
     #[OA\Put(path: '/api/roles/{role}', operationId: 'changeRole', description: 'Changes a role. Whoever has it may what it says from '
         .'their next request on.', tags: ['company'],
-        responses: [new Ok(RoleShape::class)])]
-    public function update(string $role, RoleInput $request): RoleShape
+        responses: [new Ok(RoleResource::class)])]
+    public function update(string $role, RoleInput $request): RoleResource
     {
         $version = (int) $request->validated()['version'];
 
@@ -86,13 +86,13 @@ final class RoleController extends Controller
         return response()->noContent();
     }
 
-    /** @return list<RoleShape> */
+    /** @return list<RoleResource> */
     private function listed(?string $only = null): array
     {
         $people = Person::query()->where('active', true)->groupBy('role')->selectRaw('role, COUNT(*) AS n')->toBase()->pluck('n', 'role');
         $roles = StoredRole::query()->orderBy('position')->orderBy('name')->get();
 
         return array_values($roles->filter(static fn (StoredRole $role): bool => $only === null || $role->name === $only)
-            ->map(static fn (StoredRole $role): RoleShape => RoleShape::of($role, (int) ($people[$role->name] ?? 0)))->all());
+            ->map(static fn (StoredRole $role): RoleResource => RoleResource::of($role, (int) ($people[$role->name] ?? 0)))->all());
     }
 }

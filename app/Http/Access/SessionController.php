@@ -7,7 +7,7 @@ namespace App\Http\Access;
 use App\Http\Describe\Controller;
 use App\Http\Describe\Ok;
 use App\Http\People\PreferencesInput;
-use App\Http\People\PreferencesShape;
+use App\Http\People\PreferencesResource;
 use App\Http\Problems;
 use App\Http\Setup\LanguageInput;
 use App\Models\People\Person;
@@ -100,15 +100,15 @@ final class SessionController extends Controller
             operationId: 'prefer',
             description: 'Chooses how one wants the screens; what is left out stays as it is.',
             tags: ['session'],
-            responses: [new Ok(PreferencesShape::class)],
+            responses: [new Ok(PreferencesResource::class)],
         ),
     ]
-    public function prefer(PreferencesInput $request): PreferencesShape
+    public function prefer(PreferencesInput $request): PreferencesResource
     {
         $person = $this->person($request);
         $person->update(['preferences' => $request->validated() + ($person->preferences ?? [])]);
 
-        return PreferencesShape::of($person);
+        return PreferencesResource::of($person);
     }
 
     #[OA\Delete(path: '/api/session', operationId: 'signOut', description: 'Ends the session.', tags: ['session'], responses: [new Ok])]

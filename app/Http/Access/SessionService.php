@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace App\Http\Access;
 
 use App\Http\Middleware\SpeaksTheirLanguage;
-use App\Http\People\PreferencesShape;
+use App\Http\People\PreferencesResource;
 use App\Models\People\Person;
 use App\Store\Access\AccessEntries;
 use App\Store\DomainError;
@@ -60,7 +60,7 @@ final readonly class SessionService
             hasSecondFactor: $person->second_factor !== null, recoveryCodes: count($person->recovery_codes ?? []),
             roleLabel: $person->rights()->label, duties: array_column($person->rights()->duties, 'value'),
             seesAll: $person->rights()->readsEverything($this->schemas->schema()), language: $person->language,
-            spoken: SpeaksTheirLanguage::of($this->request, $person), preferences: PreferencesShape::of($person),
+            spoken: SpeaksTheirLanguage::of($this->request, $person), preferences: PreferencesResource::of($person),
         );
     }
 }

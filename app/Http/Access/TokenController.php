@@ -30,14 +30,14 @@ final class TokenController extends Controller
             operationId: 'tokens',
             description: 'One’s own API tokens, without their secrets.',
             tags: ['tokens'],
-            responses: [new Ok(TokenShape::class, list: true)],
+            responses: [new Ok(TokenResource::class, list: true)],
         ),
     ]
     public function index(Request $request): JsonResponse
     {
         return new JsonResponse(
             $this->person($request)->tokens()->orderByDesc('id')->get()->map(
-                fn (PersonalAccessToken $token): TokenShape => $this->shape($token),
+                fn (PersonalAccessToken $token): TokenResource => $this->resource($token),
             )->all(),
         );
     }
@@ -48,7 +48,7 @@ final class TokenController extends Controller
             operationId: 'makeToken',
             description: 'Makes an API token, for which one’s password is asked for again; its secret is told this once.',
             tags: ['tokens'],
-            responses: [new Ok(TokenShape::class, status: 201)],
+            responses: [new Ok(TokenResource::class, status: 201)],
         ),
     ]
     public function store(TokenInput $request): JsonResponse
@@ -63,7 +63,7 @@ final class TokenController extends Controller
         $made = $person->createToken($given['name'], [$given['scope'] ?? TokenScope::Everything->value], $until);
         $this->entries->write('token_made', $person->id, ['person' => $person->id, 'title' => $given['name']]);
 
-        return new JsonResponse($this->shape($made->accessToken, $made->plainTextToken), 201);
+        return new JsonResponse($this->resource($made->accessToken, $made->plainTextToken), 201);
     }
 
     #[
@@ -85,14 +85,14 @@ final class TokenController extends Controller
         return response()->noContent();
     }
 
-    private function shape(PersonalAccessToken $token, ?string $plain = null): TokenShape
+    private function resource(PersonalAccessToken $token, ?string $plain = null): TokenResource
     {
         $moment = static fn (?\DateTimeInterface $at): ?string => $at === null ? null
             : Value::instantText(\DateTimeImmutable::createFromInterface(
                 $at,
             ));
 
-        return new TokenShape(
+        return new TokenResource(
             id: (int) $token->id, name: $token->name, token: $plain, createdAt: (string) $moment($token->created_at),
             lastUsedAt: $moment($token->last_used_at), until: $moment($token->expires_at),
             scope: (string) (($token->abilities ?? [])[0] ?? TokenScope::Reading->value),

@@ -6,9 +6,9 @@ namespace App\Http\Access;
 
 use App\Http\Describe\Controller;
 use App\Http\Describe\Ok;
-use App\Http\Inbound\DoorShape;
+use App\Http\Inbound\DoorResource;
 use App\Http\Setup\CompanyToOpenInput;
-use App\Http\Setup\StarterSetShape;
+use App\Http\Setup\StarterSetResource;
 use App\Models\Outbound\LinkKind;
 use App\Models\People\Person;
 use App\Store\Access\Passwords;
@@ -39,25 +39,25 @@ final class WelcomeController extends Controller
     }
 
     #[OA\Get(path: '/api/door', operationId: 'door', description: 'Whether there is a company here.', tags: ['session'],
-        responses: [new Ok(DoorShape::class)])]
-    public function door(): DoorShape
+        responses: [new Ok(DoorResource::class)])]
+    public function door(): DoorResource
     {
-        return new DoorShape(NewCompany::isOpen());
+        return new DoorResource(NewCompany::isOpen());
     }
 
     #[OA\Get(path: '/api/welcome/{token}', operationId: 'welcome', description: 'What a link lets somebody do.', tags: ['session'],
-        responses: [new Ok(WelcomeShape::class)])]
-    public function show(string $token, Company $company): WelcomeShape
+        responses: [new Ok(WelcomeResource::class)])]
+    public function show(string $token, Company $company): WelcomeResource
     {
         $link = PersonLinks::open($token);
         $begins = $link->kind === LinkKind::Begin;
         $sets = $begins ? StarterSets::all() : [];
 
-        return new WelcomeShape(
+        return new WelcomeResource(
             kind: $link->kind->value, name: $link->person->name ?? '', email: $link->person->email ?? '',
             company: $begins ? '' : $company->name(),
             sets: array_map(
-                static fn (string $name, array $set): StarterSetShape => new StarterSetShape($name, $set['label'], $set['says']),
+                static fn (string $name, array $set): StarterSetResource => new StarterSetResource($name, $set['label'], $set['says']),
                 array_keys($sets),
                 $sets,
             ),

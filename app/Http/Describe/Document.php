@@ -8,7 +8,7 @@ use OpenApi\Attributes as OA;
 use OpenApi\Generator;
 use OpenApi\Util;
 
-/** The description of the API (OpenAPI 3.1), made from the attributes of the controllers and shapes. */
+/** The description of the API (OpenAPI 3.1), made from the attributes of the controllers and resources. */
 #[
     OA\Info(
         version: '1',

@@ -10,16 +10,16 @@ use OpenApi\Attributes as OA;
 #[\Attribute(\Attribute::TARGET_METHOD)]
 final class Ok extends OA\Response
 {
-    public function __construct(?string $shape = null, bool $list = false, int $status = 200)
+    public function __construct(?string $resource = null, bool $list = false, int $status = 200)
     {
         $schema = match (true) {
-            $shape === null => null,
-            $list => new OA\Schema(type: 'array', items: new OA\Items(type: $shape)),
-            default => new OA\Schema(type: $shape),
+            $resource === null => null,
+            $list => new OA\Schema(type: 'array', items: new OA\Items(type: $resource)),
+            default => new OA\Schema(type: $resource),
         };
         parent::__construct(
-            response: $shape === null ? 204 : $status,
-            description: $shape === null ? 'Done.' : 'The answer.',
+            response: $resource === null ? 204 : $status,
+            description: $resource === null ? 'Done.' : 'The answer.',
             content: $schema === null ? null : new OA\MediaType(mediaType: 'application/json', schema: $schema),
         );
     }

@@ -4,14 +4,14 @@ declare(strict_types=1);
 
 namespace App\Http\Describe;
 
-use App\Http\Rules\ProblemShape;
+use App\Http\Rules\ProblemResource;
 use OpenApi\Attributes as OA;
 
 /** A refusal (RFC 9457). */
 #[OA\Schema]
 final readonly class ProblemDocument
 {
-    /** @param  list<ProblemShape>  $problems */
+    /** @param  list<ProblemResource>  $problems */
     public function __construct(
         #[OA\Property(description: 'A URN that names the kind of problem and never changes.')]
         public string $type,
@@ -23,7 +23,7 @@ final readonly class ProblemDocument
         public string $detail,
         #[OA\Property(description: 'The last part of the type, for programs.')]
         public string $code,
-        #[OA\Property(items: new OA\Items(type: ProblemShape::class))]
+        #[OA\Property(items: new OA\Items(type: ProblemResource::class))]
         public array $problems,
     ) {
     }

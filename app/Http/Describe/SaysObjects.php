@@ -6,7 +6,7 @@ namespace App\Http\Describe;
 
 use OpenApi\Attributes as OA;
 
-/** For shapes with objects in them: an object that is empty is written {}, where PHP would write a list. */
+/** For answers with objects in them: an object that is empty is written {}, where PHP would write a list. */
 trait SaysObjects
 {
     /** @return array<string, mixed> */

@@ -9,7 +9,7 @@ use App\Evidence\Lists\GoThroughBulk;
 use App\Http\Describe\Controller;
 use App\Http\Describe\CsvAnswer;
 use App\Http\Describe\Ok;
-use App\Http\Lists\BulkShapes;
+use App\Http\Lists\BulkResources;
 use App\Models\Import\ImportProblem;
 use App\Models\Lists\BulkJob;
 use App\Models\Lists\BulkKind;
@@ -40,7 +40,7 @@ final class ImportController extends Controller
     public function __construct(
         private readonly ImportStore $imports,
         private readonly BulkStore $bulk,
-        private readonly BulkShapes $shapes,
+        private readonly BulkResources $resources,
         private readonly RecordAuthorizer $gate,
         private readonly AccessScope $inSight,
     ) {
@@ -52,7 +52,7 @@ final class ImportController extends Controller
             operationId: 'beginImport',
             description: 'Begins to bring in a file (CSV, of any encoding and delimiter), at most 50 MB and 500,000 rows.',
             tags: ['bulk'],
-            responses: [new Ok(ImportShape::class, status: 201)],
+            responses: [new Ok(ImportResource::class, status: 201)],
         ),
     ]
     public function store(ImportInput $request): JsonResponse
@@ -62,7 +62,7 @@ final class ImportController extends Controller
         $this->mustImport($type, Act::Create);
 
         return new JsonResponse($this
-            ->shape($this->imports->begin($type, $this->person($request), $given['name'], (int) $given['bytes'])), 201);
+            ->resource($this->imports->begin($type, $this->person($request), $given['name'], (int) $given['bytes'])), 201);
     }
 
     #[
@@ -89,15 +89,15 @@ final class ImportController extends Controller
             operationId: 'readImport',
             description: 'Reads how the file is written, counts its rows, and guesses which column is for which field.',
             tags: ['bulk'],
-            responses: [new Ok(ImportShape::class)],
+            responses: [new Ok(ImportResource::class)],
         ),
     ]
-    public function read(int $id, Request $request): ImportShape
+    public function read(int $id, Request $request): ImportResource
     {
         $job = $this->own($id, $request);
         $this->imports->read($job);
 
-        return $this->shape($job);
+        return $this->resource($job);
     }
 
     #[
@@ -107,10 +107,10 @@ final class ImportController extends Controller
             description: 'Goes through all rows without saving anything, in the background: every problem is told by row and field, and '
                 .'which rules would answer.',
             tags: ['bulk'],
-            responses: [new Ok(ImportShape::class)],
+            responses: [new Ok(ImportResource::class)],
         ),
     ]
-    public function try(int $id, ImportPlanInput $request): ImportShape
+    public function try(int $id, ImportPlanInput $request): ImportResource
     {
         $job = $this->own($id, $request);
         $given = $request->validated();
@@ -124,7 +124,7 @@ final class ImportController extends Controller
             $given['values'] ?? []);
         GoThroughBulk::dispatch();
 
-        return $this->shape($job);
+        return $this->resource($job);
     }
 
     #[
@@ -133,16 +133,16 @@ final class ImportController extends Controller
             operationId: 'startImport',
             description: 'Brings in the rows in which nothing is wrong, in the background. "answered" says whether rules start.',
             tags: ['bulk'],
-            responses: [new Ok(ImportShape::class)],
+            responses: [new Ok(ImportResource::class)],
         ),
     ]
-    public function start(int $id, ImportStartInput $request): ImportShape
+    public function start(int $id, ImportStartInput $request): ImportResource
     {
         $job = $this->own($id, $request);
         $this->imports->start($job, (bool) $request->validated()['answered']);
         GoThroughBulk::dispatch();
 
-        return $this->shape($job);
+        return $this->resource($job);
     }
 
     #[
@@ -151,12 +151,12 @@ final class ImportController extends Controller
             operationId: 'import',
             description: 'An import: what its columns are for, how far it is, and what is wrong.',
             tags: ['bulk'],
-            responses: [new Ok(ImportShape::class)],
+            responses: [new Ok(ImportResource::class)],
         ),
     ]
-    public function show(int $id, Request $request): ImportShape
+    public function show(int $id, Request $request): ImportResource
     {
-        return $this->shape($this->own($id, $request));
+        return $this->resource($this->own($id, $request));
     }
 
     #[OA\Get(path: '/api/imports/{id}/report', operationId: 'importReport', description: 'The rows that did not become records, as they '
@@ -198,37 +198,37 @@ final class ImportController extends Controller
         }
     }
 
-    /** @return list<ImportValueShape> */
+    /** @return list<ImportValueResource> */
     private static function values(ImportPlan $plan): array
     {
         $values = [];
         foreach ($plan->values as $field => $meant) {
             foreach ($meant as $from => $to) {
-                $values[] = new ImportValueShape($field, (string) $from, $to);
+                $values[] = new ImportValueResource($field, (string) $from, $to);
             }
         }
 
         return $values;
     }
 
-    private function shape(BulkJob $job): ImportShape
+    private function resource(BulkJob $job): ImportResource
     {
         $plan = ImportPlan::of($job);
         $problems = $job->problems()->orderBy('row')->orderBy('id')->limit(self::PROBLEMS)->get();
 
-        return new ImportShape(
-            job: $this->shapes->of($job), name: $plan->name, encoding: $plan->encoding, delimiter: $plan->delimiter,
-            columns: array_map(static fn (int $place, string $head): ImportColumnShape => new ImportColumnShape(
+        return new ImportResource(
+            job: $this->resources->of($job), name: $plan->name, encoding: $plan->encoding, delimiter: $plan->delimiter,
+            columns: array_map(static fn (int $place, string $head): ImportColumnResource => new ImportColumnResource(
                 $place, $head, $job->spec['samples'][$place] ?? [], $plan->fields[$place] ?? null,
             ), array_keys($plan->heads), $plan->heads),
             key: $plan->key, mode: $plan->mode->value, create: (int) ($job->spec['create'] ?? 0),
             update: (int) ($job->spec['update'] ?? 0), same: (int) ($job->spec['same'] ?? 0),
-            problems: array_values($problems->map(static fn (ImportProblem $problem): ImportProblemShape => new ImportProblemShape(
+            problems: array_values($problems->map(static fn (ImportProblem $problem): ImportProblemResource => new ImportProblemResource(
                 $problem->row, $problem->field, $problem->said,
             ))->all()),
-            tried: (int) ($job->spec['tried'] ?? 0), rules: BulkShapes::rules($job->spec['rules'] ?? []),
-            refusals: BulkShapes::reasons($job->spec['refusals'] ?? []), stoppedBecause: (string) ($job->spec['stoppedBecause'] ?? ''),
-            groups: array_map(static fn (array $group): ImportGroupShape => new ImportGroupShape(...$group), ProblemGroups::of($job)),
+            tried: (int) ($job->spec['tried'] ?? 0), rules: BulkResources::rules($job->spec['rules'] ?? []),
+            refusals: BulkResources::reasons($job->spec['refusals'] ?? []), stoppedBecause: (string) ($job->spec['stoppedBecause'] ?? ''),
+            groups: array_map(static fn (array $group): ImportGroupResource => new ImportGroupResource(...$group), ProblemGroups::of($job)),
             values: self::values($plan),
         );
     }

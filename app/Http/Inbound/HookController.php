@@ -6,7 +6,7 @@ namespace App\Http\Inbound;
 
 use App\Http\Describe\Controller;
 use App\Http\Describe\Ok;
-use App\Http\Setup\StartShape;
+use App\Http\Setup\StartResource;
 use App\Models\Columns;
 use App\Models\Inbound\Hook;
 use App\Models\Inbound\HookArrival;
@@ -44,33 +44,33 @@ final class HookController extends Controller
     }
 
     #[OA\Get(path: '/api/hooks', operationId: 'hooks', description: 'The addresses to which other systems post.', tags: ['hooks'],
-        responses: [new Ok(HookShape::class, list: true)])]
+        responses: [new Ok(HookResource::class, list: true)])]
     public function index(): JsonResponse
     {
         $refused = HookArrival::rows()->where('outcome', HookOutcome::Refused->value)->groupBy('hook_id')
             ->selectRaw('hook_id, COUNT(*) AS count')->pluck('count', 'hook_id')->all();
 
         return new JsonResponse(Hook::query()->orderBy('name')->get()->map(
-            static fn (Hook $hook): HookShape => self::shape($hook, null, (int) ($refused[$hook->id] ?? 0)),
+            static fn (Hook $hook): HookResource => self::resource($hook, null, (int) ($refused[$hook->id] ?? 0)),
         )->all());
     }
 
     #[OA\Post(path: '/api/hooks', operationId: 'keepHook', description: 'Opens an address to which another system can post.',
-        tags: ['hooks'], responses: [new Ok(HookShape::class, status: 201)])]
+        tags: ['hooks'], responses: [new Ok(HookResource::class, status: 201)])]
     public function store(HookInput $request): JsonResponse
     {
         [$hook, $secret] = $this->hooks->keep(null, null, $request->given());
 
-        return new JsonResponse(self::shape($hook, $secret, 0), 201);
+        return new JsonResponse(self::resource($hook, $secret, 0), 201);
     }
 
     #[OA\Put(path: '/api/hooks/{id}', operationId: 'changeHook', description: 'Changes what arrives there becomes, or gives it another '
-        .'secret.', tags: ['hooks'], responses: [new Ok(HookShape::class)])]
-    public function update(int $id, HookInput $request): HookShape
+        .'secret.', tags: ['hooks'], responses: [new Ok(HookResource::class)])]
+    public function update(int $id, HookInput $request): HookResource
     {
         [$hook, $secret] = $this->hooks->keep($id, self::number($request->validated(), 'version'), $request->given());
 
-        return self::shape($hook, $secret, HookArrival::query()->where('hook_id', $id)->where('outcome', HookOutcome::Refused)->count());
+        return self::resource($hook, $secret, HookArrival::query()->where('hook_id', $id)->where('outcome', HookOutcome::Refused)->count());
     }
 
     #[OA\Delete(path: '/api/hooks/{id}', operationId: 'dropHook', description: 'Closes the address for good; what it made stays.',
@@ -83,7 +83,7 @@ final class HookController extends Controller
     }
 
     #[OA\Get(path: '/api/hooks/{id}/arrivals', operationId: 'hookArrivals', description: 'What arrived there, the latest first.',
-        tags: ['hooks'], responses: [new Ok(HookArrivalShape::class, list: true)])]
+        tags: ['hooks'], responses: [new Ok(HookArrivalResource::class, list: true)])]
     public function arrivals(int $id): JsonResponse
     {
         $this->hook($id);
@@ -99,8 +99,8 @@ final class HookController extends Controller
     }
 
     #[OA\Post(path: '/api/hooks/{id}/try', operationId: 'tryHook', description: 'Says what would come of something that arrived there; '
-        .'nothing is done.', tags: ['hooks'], responses: [new Ok(HookReadShape::class)])]
-    public function look(int $id, HookTextInput $request, HookReading $reading, RecordInput $input): HookReadShape
+        .'nothing is done.', tags: ['hooks'], responses: [new Ok(HookReadResource::class)])]
+    public function look(int $id, HookTextInput $request, HookReading $reading, RecordInput $input): HookReadResource
     {
         $hook = $this->hook($id);
         $type = $this->schemas->schema()->type($hook->record_type)
@@ -112,13 +112,13 @@ final class HookController extends Controller
             $values[$type->fields[$name]->label] = $display->of($type->fields[$name], $value);
         }
 
-        return new HookReadShape($read->record?->id, $read->record === null ? '' : $type->numberOf($read->record->id), $values);
+        return new HookReadResource($read->record?->id, $read->record === null ? '' : $type->numberOf($read->record->id), $values);
     }
 
     #[OA\Post(path: '/api/hook-arrivals/{id}/again', operationId: 'takeHookAgain', description: 'Takes once more what could not be taken, '
         .'as it was or mended.', tags: ['hooks'],
-        responses: [new Ok(HookArrivalShape::class)])]
-    public function again(int $id, HookTextInput $request): HookArrivalShape
+        responses: [new Ok(HookArrivalResource::class)])]
+    public function again(int $id, HookTextInput $request): HookArrivalResource
     {
         $text = $request->validated()['text'] ?? null;
 
@@ -130,11 +130,11 @@ final class HookController extends Controller
         return Hook::query()->find($id) ?? throw DomainError::missing(Words::say('There is no such hook.'));
     }
 
-    private function arrival(HookArrival $arrival): HookArrivalShape
+    private function arrival(HookArrival $arrival): HookArrivalResource
     {
         $record = $arrival->record_id;
 
-        return new HookArrivalShape(
+        return new HookArrivalResource(
             id: $arrival->id, key: $arrival->key, at: Value::instantText($arrival->at), outcome: $arrival->outcome->value,
             recordType: $arrival->record_type, record: $record,
             recordNumber: $record === null ? '' : $this->schemas->schema()->type($arrival->record_type)?->numberOf($record) ?? '',
@@ -144,13 +144,13 @@ final class HookController extends Controller
         );
     }
 
-    private static function shape(Hook $hook, ?string $secret, int $refused): HookShape
+    private static function resource(Hook $hook, ?string $secret, int $refused): HookResource
     {
-        return new HookShape(
+        return new HookResource(
             id: $hook->id, name: $hook->name, version: $hook->version, url: url("/hook/{$hook->key}"), secret: $secret,
             recordType: $hook->record_type,
-            takes: array_map(static fn (array $one): TakenShape => new TakenShape($one['path'], $one['field']), $hook->takes),
-            starts: array_map(static fn (array $one): StartShape => new StartShape($one['field'], $one['value']), $hook->starts),
+            takes: array_map(static fn (array $one): TakenResource => new TakenResource($one['path'], $one['field']), $hook->takes),
+            starts: array_map(static fn (array $one): StartResource => new StartResource($one['field'], $one['value']), $hook->starts),
             knownBy: $hook->known_by, mayCreate: $hook->may_create, isOpen: $hook->is_open, turnedAway: $hook->turned_away,
             turnedAwayAt: $hook->turned_away_at === null ? null : Value::instantText($hook->turned_away_at), refused: $refused,
         );

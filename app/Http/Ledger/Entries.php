@@ -35,27 +35,27 @@ final readonly class Entries
     private const ANSWERABLE = ['created', 'changed', 'deleted', 'comment', 'file', 'reply', 'task_done', 'by_hand', 'hook_brought'];
 
     public function __construct(
-        private EntryShapes $shapes,
+        private EntryResources $resources,
         private AccessScope $inSight,
     ) {
     }
 
     /**
      * @param  Builder<Entry>  $entries
-     * @return list<EntryShape> the newest first
+     * @return list<EntryResource> the newest first
      */
     public function read(Builder $entries, int $limit = self::A_PAGE, bool $oldestFirst = false): array
     {
         $rows = $entries->with(['actor', 'rule', 'fields'])->orderBy('id', $oldestFirst ? 'asc' : 'desc')->limit($limit)->get();
-        $this->shapes->remember(array_values($rows->all()));
+        $this->resources->remember(array_values($rows->all()));
 
-        return array_values(array_map($this->shapes->of(...), $rows->all()));
+        return array_values(array_map($this->resources->of(...), $rows->all()));
     }
 
     /**
      * The account of a record: its own entries, those of records that were merged into it, and those that sent a letter to it.
      *
-     * @return list<EntryShape>
+     * @return list<EntryResource>
      */
     public function ofRecord(string $type, int $id, int $before): array
     {
@@ -98,7 +98,7 @@ final readonly class Entries
      * @param  ?int  $before  only those with a lower number
      * @param  ?int  $after  only those with a higher number, the lowest first
      * @param  bool  $withDoors  whether who asks may see what happened at the doors
-     * @return list<EntryShape>
+     * @return list<EntryResource>
      */
     public function page(LedgerAsked $asked, ?int $before, ?int $after, bool $withDoors): array
     {
@@ -113,7 +113,7 @@ final readonly class Entries
      * Those of which what they say, as whoever asks reads it, has every word. What is kept from somebody is found by nobody.
      *
      * @param  ?int  $before  only those with a lower number
-     * @return array{list<EntryShape>, ?int} and before which number it is gone on with; null where that were all
+     * @return array{list<EntryResource>, ?int} and before which number it is gone on with; null where that were all
      */
     public function saying(string $text, LedgerAsked $asked, ?int $before, bool $withDoors): array
     {
@@ -142,7 +142,7 @@ final readonly class Entries
     }
 
     /** What happened last to a record until a moment, of what rules can answer. */
-    public function lastAnswerable(string $type, int $id, \DateTimeImmutable $until): ?EntryShape
+    public function lastAnswerable(string $type, int $id, \DateTimeImmutable $until): ?EntryResource
     {
         return $this->read(
             Entry::query()->about($type, $id)->where('at', '<=', Columns::moment($until))->whereIn('kind', self::ANSWERABLE),
@@ -150,19 +150,19 @@ final readonly class Entries
         )[0] ?? null;
     }
 
-    /** @return list<EntryShape> what an entry led to, the oldest first */
+    /** @return list<EntryResource> what an entry led to, the oldest first */
     public function causedBy(int $number): array
     {
         return array_reverse($this->read($this->inSight->about(Entry::query())->where('cause_id', $number)));
     }
 
-    /** @return list<EntryShape> what happened last besides edits of records */
+    /** @return list<EntryResource> what happened last besides edits of records */
     public function latest(int $limit, bool $withDoors): array
     {
         return $this->read($this->seen($withDoors)->whereNotIn('kind', ['changed', 'created']), $limit);
     }
 
-    /** @return list<EntryShape> what rules did while the clock was turned */
+    /** @return list<EntryResource> what rules did while the clock was turned */
     public function during(ClockTurn $turn, int $limit): array
     {
         return $this->read($this->inSight->about(Entry::query())->where('id', '>', $turn->first_entry)->where('via', CauseKind::Rule)
@@ -177,13 +177,13 @@ final readonly class Entries
             ->when(! $withDoors, static fn (Builder $entries): Builder => $entries->whereNotIn('kind', self::DOORS));
     }
 
-    public function one(int $number, bool $withDoors = true): ?EntryShape
+    public function one(int $number, bool $withDoors = true): ?EntryResource
     {
         return $this->read($this->seen($withDoors)->whereKey($number), 1)[0] ?? null;
     }
 
-    /** @return list<EntryShape> what led to an entry, the nearest first */
-    public function causesOf(EntryShape $entry): array
+    /** @return list<EntryResource> what led to an entry, the nearest first */
+    public function causesOf(EntryResource $entry): array
     {
         $causes = [];
         while ($entry->cause !== null && ($entry = $this->one($entry->cause)) !== null) {

@@ -11,15 +11,15 @@ use OpenApi\Attributes as OA;
 final readonly class EntryDetail
 {
     /**
-     * @param  list<EntryShape>  $causes
-     * @param  list<EntryShape>  $followed
+     * @param  list<EntryResource>  $causes
+     * @param  list<EntryResource>  $followed
      */
     public function __construct(
         #[OA\Property]
-        public EntryShape $entry,
-        #[OA\Property(items: new OA\Items(type: EntryShape::class))]
+        public EntryResource $entry,
+        #[OA\Property(items: new OA\Items(type: EntryResource::class))]
         public array $causes,
-        #[OA\Property(items: new OA\Items(type: EntryShape::class))]
+        #[OA\Property(items: new OA\Items(type: EntryResource::class))]
         public array $followed,
     ) {
     }

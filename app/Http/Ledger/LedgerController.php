@@ -8,7 +8,7 @@ use App\Http\Describe\Controller;
 use App\Http\Describe\CsvAnswer;
 use App\Http\Describe\Ok;
 use App\Http\Rules\OneRuleInput;
-use App\Http\SignOffs\AnswerShape;
+use App\Http\SignOffs\AnswerResource;
 use App\Http\SignOffs\MomentAnswers;
 use App\Store\Access\AccessEntries;
 use App\Store\Access\AccessScope;
@@ -89,7 +89,7 @@ final class LedgerController extends Controller
         } while ($before !== null);
     }
 
-    /** @return array{list<EntryShape>, ?int} a page, and before which number it is gone on with; null where that were all */
+    /** @return array{list<EntryResource>, ?int} a page, and before which number it is gone on with; null where that were all */
     private function page(LedgerAsked $asked, string $text, ?int $before, bool $doors): array
     {
         if ($text !== '') {
@@ -176,8 +176,8 @@ final class LedgerController extends Controller
                 Words::say('Nothing had happened to the record by then, so no rule was asked.'),
                 RefusedFor::Missing,
             );
-        $answer = static fn (array $answer): AnswerShape => new AnswerShape(
-            $answer['rule'], $answer['name'], $answer['page'], $answer['firedIn'], VerdictShape::of($answer['verdict']),
+        $answer = static fn (array $answer): AnswerResource => new AnswerResource(
+            $answer['rule'], $answer['name'], $answer['page'], $answer['firedIn'], VerdictResource::of($answer['verdict']),
         );
 
         return new MomentAnswers($entry,
@@ -190,7 +190,7 @@ final class LedgerController extends Controller
             operationId: 'answers',
             description: 'What every rule then in force made of a save: the answer to "why" and "why not".',
             tags: ['ledger'],
-            responses: [new Ok(AnswerShape::class, list: true)],
+            responses: [new Ok(AnswerResource::class, list: true)],
         ),
     ]
     public function answers(int $number, OneRuleInput $request, WhyNot $whyNot): JsonResponse
@@ -202,7 +202,7 @@ final class LedgerController extends Controller
     }
 
     /** An entry that whoever asks may read: about a record they see, or any, for those who read the ledger. */
-    private function mine(int $number, Request $request): EntryShape
+    private function mine(int $number, Request $request): EntryResource
     {
         $person = $this->person($request);
         $entry = $this->entries->one($number, $person->may(Duty::SeeDoors));

@@ -11,10 +11,10 @@ use OpenApi\Attributes as OA;
 final readonly class LedgerPage
 {
     /**
-     * @param  list<EntryShape>  $entries
+     * @param  list<EntryResource>  $entries
      */
     public function __construct(
-        #[OA\Property(items: new OA\Items(type: EntryShape::class))]
+        #[OA\Property(items: new OA\Items(type: EntryResource::class))]
         public array $entries,
         #[OA\Property(description: 'Ask with this number for the next page; null at the end.')]
         public ?int $before,

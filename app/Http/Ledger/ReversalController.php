@@ -7,7 +7,7 @@ namespace App\Http\Ledger;
 use App\Evidence\Ledger\Reversal;
 use App\Http\Describe\Controller;
 use App\Http\Describe\Ok;
-use App\Http\Records\ConflictShape;
+use App\Http\Records\ConflictResource;
 use App\Models\Ledger\Entry;
 use App\Store\Access\AccessScope;
 use App\Store\Access\RecordAuthorizer;
@@ -68,7 +68,7 @@ final class ReversalController extends Controller
             entries: $sum['entries'], fields: $sum['fields'], tasks: $sum['tasks'], lines: $sum['lines'], signOffs: $sum['signOffs'],
             slips: $sum['slips'], sent: $sum['sent'],
             conflicts: array_map(
-                static fn (array $conflict): ConflictShape => new ConflictShape(...$conflict),
+                static fn (array $conflict): ConflictResource => new ConflictResource(...$conflict),
                 array_slice($sum['conflicts'], 0, 200),
             ),
         );
@@ -81,10 +81,10 @@ final class ReversalController extends Controller
             description: 'Reverses at most 50 entries, of rules or edits, one’s own or as an administrator; all of them or none. One that '
                 .'is reversed already is passed over. A field that was changed since stays, unless it is forced.',
             tags: ['evidence'],
-            responses: [new Ok(ReversedShape::class)],
+            responses: [new Ok(ReversedResource::class)],
         ),
     ]
-    public function reverse(ReversalInput $request): ReversedShape
+    public function reverse(ReversalInput $request): ReversedResource
     {
         $given = $request->validated();
 
@@ -92,7 +92,7 @@ final class ReversalController extends Controller
         $this->reversal->mustExist($entries);
         $this->mustMay($entries);
 
-        return new ReversedShape($this->reversal->reverse(
+        return new ReversedResource($this->reversal->reverse(
             $entries,
             (bool) ($given['force'] ?? false),
             (string) ($given['why'] ?? ''),

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Ledger;
 
-use App\Http\Records\ConflictShape;
+use App\Http\Records\ConflictResource;
 use OpenApi\Attributes as OA;
 
 /** What a reversal would come to. */
@@ -13,7 +13,7 @@ final readonly class ReversalPreview
 {
     /**
      * @param  list<int>  $entries
-     * @param  list<ConflictShape>  $conflicts
+     * @param  list<ConflictResource>  $conflicts
      */
     public function __construct(
         #[OA\Property(items: new OA\Items(type: 'integer'))]
@@ -30,7 +30,7 @@ final readonly class ReversalPreview
         public int $slips,
         #[OA\Property(description: 'Messages that stay sent.')]
         public int $sent,
-        #[OA\Property(items: new OA\Items(type: ConflictShape::class))]
+        #[OA\Property(items: new OA\Items(type: ConflictResource::class))]
         public array $conflicts,
     ) {
     }

@@ -20,7 +20,7 @@ final class CalendarController extends Controller
 {
     public function __construct(
         private readonly CalendarKeep $keep,
-        private readonly CalendarShapes $shapes,
+        private readonly CalendarResources $resources,
     ) {
     }
 
@@ -30,12 +30,12 @@ final class CalendarController extends Controller
             operationId: 'calendars',
             description: 'The working calendars, and who goes by which.',
             tags: ['time'],
-            responses: [new Ok(CalendarShape::class, list: true)],
+            responses: [new Ok(CalendarResource::class, list: true)],
         ),
     ]
     public function index(): JsonResponse
     {
-        return new JsonResponse($this->shapes->all());
+        return new JsonResponse($this->resources->all());
     }
 
     #[
@@ -44,7 +44,7 @@ final class CalendarController extends Controller
             operationId: 'keepCalendar',
             description: 'Makes a working calendar.',
             tags: ['time'],
-            responses: [new Ok(CalendarShape::class, status: 201)],
+            responses: [new Ok(CalendarResource::class, status: 201)],
         ),
     ]
     public function store(CalendarInput $request): JsonResponse
@@ -58,10 +58,10 @@ final class CalendarController extends Controller
             operationId: 'changeCalendar',
             description: 'Changes a working calendar; pencilled lines that count its days move with it.',
             tags: ['time'],
-            responses: [new Ok(CalendarShape::class)],
+            responses: [new Ok(CalendarResource::class)],
         ),
     ]
-    public function update(int $id, CalendarInput $request): CalendarShape
+    public function update(int $id, CalendarInput $request): CalendarResource
     {
         return $this->one($this->kept($id, $request));
     }
@@ -88,14 +88,14 @@ final class CalendarController extends Controller
             operationId: 'readHolidays',
             description: 'Reads the days of an iCalendar file, without keeping them.',
             tags: ['time'],
-            responses: [new Ok(HolidaysShape::class)],
+            responses: [new Ok(HolidaysResource::class)],
         ),
     ]
-    public function holidays(HolidayFileInput $request, HouseClock $clock): HolidaysShape
+    public function holidays(HolidayFileInput $request, HouseClock $clock): HolidaysResource
     {
         $given = $request->validated();
 
-        return new HolidaysShape(...Holidays::of($given['text'], $clock->now()));
+        return new HolidaysResource(...Holidays::of($given['text'], $clock->now()));
     }
 
     private function kept(?int $id, CalendarInput $request): int
@@ -120,8 +120,8 @@ final class CalendarController extends Controller
         );
     }
 
-    private function one(int $id): CalendarShape
+    private function one(int $id): CalendarResource
     {
-        return $this->shapes->all($id)[0] ?? throw DomainError::missing(Words::say('There is no such calendar.'));
+        return $this->resources->all($id)[0] ?? throw DomainError::missing(Words::say('There is no such calendar.'));
     }
 }

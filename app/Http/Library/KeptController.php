@@ -28,7 +28,7 @@ final class KeptController extends Controller
             operationId: 'letters',
             description: 'The letters that are kept under a name.',
             tags: ['kept'],
-            responses: [new Ok(LetterShape::class, list: true)],
+            responses: [new Ok(LetterResource::class, list: true)],
         ),
     ]
     public function letters(): JsonResponse
@@ -42,7 +42,7 @@ final class KeptController extends Controller
             operationId: 'keepLetter',
             description: 'Keeps a new letter under a name.',
             tags: ['kept'],
-            responses: [new Ok(LetterShape::class, status: 201)],
+            responses: [new Ok(LetterResource::class, status: 201)],
         ),
     ]
     public function storeLetter(NewLetterInput $request): JsonResponse
@@ -61,10 +61,10 @@ final class KeptController extends Controller
             operationId: 'changeLetter',
             description: 'Keeps the next version; what was sent stays as it was.',
             tags: ['kept'],
-            responses: [new Ok(LetterShape::class)],
+            responses: [new Ok(LetterResource::class)],
         ),
     ]
-    public function updateLetter(int $id, LetterInput $request): LetterShape
+    public function updateLetter(int $id, LetterInput $request): LetterResource
     {
         $given = $request->validated();
         $type = $this->type($this->letter($id)->recordType);
@@ -96,7 +96,7 @@ final class KeptController extends Controller
             operationId: 'letterVersions',
             description: 'A kept letter as it read over time, the latest first.',
             tags: ['kept'],
-            responses: [new Ok(LetterVersionShape::class, list: true)],
+            responses: [new Ok(LetterVersionResource::class, list: true)],
         ),
     ]
     public function versions(int $id): JsonResponse
@@ -110,7 +110,7 @@ final class KeptController extends Controller
             operationId: 'namedConditions',
             description: 'The conditions that are kept under a name.',
             tags: ['kept'],
-            responses: [new Ok(NamedShape::class, list: true)],
+            responses: [new Ok(NamedResource::class, list: true)],
         ),
     ]
     public function named(): JsonResponse
@@ -124,7 +124,7 @@ final class KeptController extends Controller
             operationId: 'keepCondition',
             description: 'Keeps a new condition under a name.',
             tags: ['kept'],
-            responses: [new Ok(NamedShape::class, status: 201)],
+            responses: [new Ok(NamedResource::class, status: 201)],
         ),
     ]
     public function storeNamed(NewConditionInput $request): JsonResponse
@@ -141,10 +141,10 @@ final class KeptController extends Controller
             operationId: 'changeCondition',
             description: 'Changes a kept condition; rules that use it go by the new one at once.',
             tags: ['kept'],
-            responses: [new Ok(NamedShape::class)],
+            responses: [new Ok(NamedResource::class)],
         ),
     ]
-    public function updateNamed(int $id, ConditionInput $request): NamedShape
+    public function updateNamed(int $id, ConditionInput $request): NamedResource
     {
         $given = $request->validated();
         $row = $this->shelf->named($id)[0] ?? throw DomainError::missing(Words::say('There is no such condition.'));
@@ -169,7 +169,7 @@ final class KeptController extends Controller
         return response()->noContent();
     }
 
-    private function letter(int $id): LetterShape
+    private function letter(int $id): LetterResource
     {
         return $this->shelf->letters($id)[0] ?? throw DomainError::missing(Words::say('There is no such letter.'));
     }

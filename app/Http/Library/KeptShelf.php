@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Library;
 
-use App\Http\Rules\RuleShapes;
+use App\Http\Rules\RuleResources;
 use App\Models\Library\LetterVersion;
 use App\Models\Library\StoredCondition;
 use App\Models\Library\StoredLadder;
@@ -28,7 +28,7 @@ final readonly class KeptShelf
     public function __construct(
         private KeptStore $kept,
         private SchemaStore $schemas,
-        private RuleShapes $shapes,
+        private RuleResources $resources,
         private RecordList $list,
         private AccessScope $inSight,
         private SeenRules $seen,
@@ -37,7 +37,7 @@ final readonly class KeptShelf
 
     /**
      * @param  ?int  $only  of this id
-     * @return list<LetterShape>
+     * @return list<LetterResource>
      */
     public function letters(?int $only = null): array
     {
@@ -46,7 +46,7 @@ final readonly class KeptShelf
 
         $users = $this->kept->users('letter');
 
-        return array_values($letters->map(static fn (StoredLetter $letter): LetterShape => new LetterShape(
+        return array_values($letters->map(static fn (StoredLetter $letter): LetterResource => new LetterResource(
             id: $letter->id, name: $letter->name, recordType: $letter->record_type, version: $letter->version,
             subject: $letter->currentVersion->subject, body: $letter->currentVersion->body,
             at: Value::instantText($letter->currentVersion->at), by: $letter->currentVersion->author->name,
@@ -54,21 +54,21 @@ final readonly class KeptShelf
         ))->all());
     }
 
-    /** @return list<LetterVersionShape> the latest first */
+    /** @return list<LetterVersionResource> the latest first */
     public function versions(int $letter): array
     {
         $on = (string) StoredLetter::query()->whereKey($letter)->value('record_type');
         $versions = LetterVersion::query()->where('letter_id', $letter)->with('author')->latest('number')->get()
             ->filter(fn (LetterVersion $version): bool => $this->mayLetter($on, $version));
 
-        return array_values($versions->map(static fn (LetterVersion $version): LetterVersionShape => new LetterVersionShape(
+        return array_values($versions->map(static fn (LetterVersion $version): LetterVersionResource => new LetterVersionResource(
             $version->number, $version->subject, $version->body, Value::instantText($version->at), $version->author->name,
         ))->all());
     }
 
     /**
      * @param  ?int  $only  of this id
-     * @return list<NamedShape>
+     * @return list<NamedResource>
      */
     public function named(?int $only = null): array
     {
@@ -84,7 +84,7 @@ final readonly class KeptShelf
             $type = $this->schemas->schema()->types[$named->record_type];
             $context = $this->kept->context($type);
             $condition = ConditionReader::read($context, new Node($named->file, '/onlyIf'));
-            $readings[$named->id] = $this->shapes->reading(new RulePage($context->sheet->rows, $context->sheet->problems, null));
+            $readings[$named->id] = $this->resources->reading(new RulePage($context->sheet->rows, $context->sheet->problems, null));
             if ($condition !== null) {
                 $sound[$named->id] = [$type, $condition];
             }
@@ -92,7 +92,7 @@ final readonly class KeptShelf
         // A count would tell of fields that are kept from whoever asks.
         $counts = $this->inSight->isEverything() ? $this->list->counts($sound) : [];
 
-        return array_values($conditions->map(static fn (StoredCondition $named): NamedShape => new NamedShape(
+        return array_values($conditions->map(static fn (StoredCondition $named): NamedResource => new NamedResource(
             id: $named->id, name: $named->name, recordType: $named->record_type, version: $named->version, file: $named->file,
             reading: $readings[$named->id], matching: $counts[$named->id] ?? null, rules: array_values($users[$named->name] ?? []),
         ))->all());
@@ -100,7 +100,7 @@ final readonly class KeptShelf
 
     /**
      * @param  ?int  $only  of this id
-     * @return list<LadderShape>
+     * @return list<LadderResource>
      */
     public function ladders(?int $only = null): array
     {
@@ -108,10 +108,10 @@ final readonly class KeptShelf
         $users = $this->kept->users('ladder');
         $ladders = self::asked(StoredLadder::query()->orderBy('name'), $only)->get();
 
-        return array_values($ladders->map(function (StoredLadder $stored) use ($types, $users): LadderShape {
+        return array_values($ladders->map(function (StoredLadder $stored) use ($types, $users): LadderResource {
             $ladder = Ladders::rungs($this->kept->context($types[0]), new Node($stored->rungs), $stored->name);
 
-            return new LadderShape(
+            return new LadderResource(
                 id: $stored->id, name: $stored->name, version: $stored->version, rungs: $stored->rungs,
                 said: $ladder === null ? [] : array_map(
                     Ladders::said(...),

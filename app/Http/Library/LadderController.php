@@ -6,8 +6,8 @@ namespace App\Http\Library;
 
 use App\Http\Describe\Controller;
 use App\Http\Describe\Ok;
-use App\Http\Writing\EditorShapes;
-use App\Http\Writing\OfferShape;
+use App\Http\Writing\EditorResources;
+use App\Http\Writing\OfferResource;
 use App\Store\DomainError;
 use App\Store\Library\KeptStore;
 use App\Store\Setup\Company;
@@ -38,7 +38,7 @@ final class LadderController extends Controller
             operationId: 'ladders',
             description: 'The ladders that are kept under a name.',
             tags: ['time'],
-            responses: [new Ok(LadderShape::class, list: true)],
+            responses: [new Ok(LadderResource::class, list: true)],
         ),
     ]
     public function index(): JsonResponse
@@ -52,17 +52,17 @@ final class LadderController extends Controller
             operationId: 'ladderOffers',
             description: 'What a rung can be made of: whom it finds, and what it does.',
             tags: ['time'],
-            responses: [new Ok(LadderOffersShape::class)],
+            responses: [new Ok(LadderOffersResource::class)],
         ),
     ]
-    public function offers(SchemaStore $schemas, Directory $directory, Company $company): LadderOffersShape
+    public function offers(SchemaStore $schemas, Directory $directory, Company $company): LadderOffersResource
     {
         $type = array_values($schemas->schema()->types)[0] ?? People::type();
         $context = new Context($schemas->schema(), $directory, $type, $company->zone());
 
-        return new LadderOffersShape(
-            array_map(EditorShapes::offer(...), PersonExpressions::ofAny($context)),
-            array_map(static fn (RungAct $act): OfferShape => new OfferShape($act->value, $act->label()), RungAct::cases()),
+        return new LadderOffersResource(
+            array_map(EditorResources::offer(...), PersonExpressions::ofAny($context)),
+            array_map(static fn (RungAct $act): OfferResource => new OfferResource($act->value, $act->label()), RungAct::cases()),
         );
     }
 
@@ -72,7 +72,7 @@ final class LadderController extends Controller
             operationId: 'keepLadder',
             description: 'Keeps a new ladder under a name.',
             tags: ['time'],
-            responses: [new Ok(LadderShape::class, status: 201)],
+            responses: [new Ok(LadderResource::class, status: 201)],
         ),
     ]
     public function store(NewLadderInput $request): JsonResponse
@@ -88,10 +88,10 @@ final class LadderController extends Controller
             operationId: 'changeLadder',
             description: 'Changes a kept ladder.',
             tags: ['time'],
-            responses: [new Ok(LadderShape::class)],
+            responses: [new Ok(LadderResource::class)],
         ),
     ]
-    public function update(int $id, LadderInput $request): LadderShape
+    public function update(int $id, LadderInput $request): LadderResource
     {
         $given = $request->validated();
 
@@ -114,7 +114,7 @@ final class LadderController extends Controller
         return response()->noContent();
     }
 
-    private function one(int $id): LadderShape
+    private function one(int $id): LadderResource
     {
         return $this->shelf->ladders($id)[0] ?? throw DomainError::missing(Words::say('There is no such ladder.'));
     }

@@ -51,7 +51,7 @@ final readonly class LetterPreview
     }
 
     /** @param  array<mixed>  $line  as a rule file writes it */
-    public function of(RecordType $type, array $line, int $id, int $by): PreviewShape
+    public function of(RecordType $type, array $line, int $id, int $by): PreviewResource
     {
         $record = $this->facts->record($type->name, $id) ?? throw DomainError::noRecord($type, $id);
         $context = new Context($this->schemas->schema(), $this->directory, $type, $this->company->zone());
@@ -73,7 +73,7 @@ final readonly class LetterPreview
         $sent = $message->preview($performance);
         $said = static fn (Address $address): string => $address->text();
 
-        return new PreviewShape(
+        return new PreviewResource(
             to: array_map($said, $sent->to), cc: array_map($said, $sent->cc), replyTo: $sent->replyTo?->text(), subject: $sent->subject,
             html: $sent->html, text: $sent->text, path: $sent->path, missing: $sent->missing,
             trouble: $sent->to === [] ? Words::say('Nobody would get it: {path}.', path: $sent->path) : null,

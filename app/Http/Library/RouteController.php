@@ -41,7 +41,7 @@ final class RouteController extends Controller
         operationId: 'routes',
         description: 'The routes of sign-offs that are kept under a name.',
         tags: ['sign-offs'],
-        responses: [new Ok(RouteShape::class, list: true)],
+        responses: [new Ok(RouteResource::class, list: true)],
     )]
     public function index(): JsonResponse
     {
@@ -53,7 +53,7 @@ final class RouteController extends Controller
         operationId: 'keepRoute',
         description: 'Keeps a route under a name.',
         tags: ['sign-offs'],
-        responses: [new Ok(RouteShape::class, status: 201)],
+        responses: [new Ok(RouteResource::class, status: 201)],
     )]
     public function store(RouteInput $request): JsonResponse
     {
@@ -68,9 +68,9 @@ final class RouteController extends Controller
         operationId: 'changeRoute',
         description: 'Changes a kept route. Sign-offs that run go on as they began.',
         tags: ['sign-offs'],
-        responses: [new Ok(RouteShape::class)],
+        responses: [new Ok(RouteResource::class)],
     )]
-    public function update(int $id, RouteInput $request): RouteShape
+    public function update(int $id, RouteInput $request): RouteResource
     {
         $given = $request->validated();
         $type = $this->type($this->one($id)->record_type);
@@ -98,7 +98,7 @@ final class RouteController extends Controller
         operationId: 'runningOnRoute',
         description: 'Sign-offs that run on along the route as it was, with those who are asked now and those who would be.',
         tags: ['sign-offs'],
-        responses: [new Ok(RouteMoveShape::class, list: true)],
+        responses: [new Ok(RouteMoveResource::class, list: true)],
     )]
     public function running(int $id): JsonResponse
     {
@@ -114,7 +114,7 @@ final class RouteController extends Controller
         $this->names->rememberPeople(array_merge(...array_values($now), ...array_values($then)));
         $moves = [];
         foreach ($running as $id => [$kept]) {
-            $moves[] = new RouteMoveShape(
+            $moves[] = new RouteMoveResource(
                 $kept->id, $type->numberOf($kept->record_id), $this->names->title($type->name, $kept->record_id) ?? '',
                 $this->called($now[$id]), $this->called($then[$id]),
             );
@@ -128,9 +128,9 @@ final class RouteController extends Controller
         operationId: 'moveToRoute',
         description: 'Moves running sign-offs to the route as it is now: what was agreed to stays, the step at hand begins anew.',
         tags: ['sign-offs'],
-        responses: [new Ok(RouteShape::class)],
+        responses: [new Ok(RouteResource::class)],
     )]
-    public function move(int $id, RouteMoveInput $request): RouteShape
+    public function move(int $id, RouteMoveInput $request): RouteResource
     {
         $ids = array_map(intval(...), $request->validated()['ids']);
         $this->moves->move($this->one($id), array_values($ids), $this->person($request)->id);
@@ -152,7 +152,7 @@ final class RouteController extends Controller
         return array_map(fn (int $id): string => $this->names->person($id)->name ?? '', $people);
     }
 
-    /** @return list<RouteShape> by name */
+    /** @return list<RouteResource> by name */
     private function listed(?int $only): array
     {
         $users = $this->kept->users(KeptRoute::KEY);
@@ -162,7 +162,7 @@ final class RouteController extends Controller
 
         $contexts = [];
 
-        return array_values($routes->get()->map(function (StoredRoute $route) use ($users, $running, &$contexts): RouteShape {
+        return array_values($routes->get()->map(function (StoredRoute $route) use ($users, $running, &$contexts): RouteResource {
             // What is looked up for one is known for all of its type.
             $context = $contexts[$route->record_type] ??= $this->kept->context($this->schemas->schema()->types[$route->record_type]);
             $node = new Node($route->steps, '/steps');
@@ -170,7 +170,7 @@ final class RouteController extends Controller
             $problems = count($context->sheet->problems);
             (new StepsSlot)->read($context, $node, new Filled);
 
-            return new RouteShape(
+            return new RouteResource(
                 id: $route->id, name: $route->name, recordType: $route->record_type, version: $route->version, steps: $route->steps,
                 said: $context->said(new StepsSlot, $route->steps), problem: $context->sheet->problems[$problems]->message ?? null,
                 rules: array_values($users[$route->name] ?? []), running: $running[$route->id] ?? 0,

@@ -27,7 +27,7 @@ final class BulkController extends Controller
 
     public function __construct(
         private readonly BulkStore $bulk,
-        private readonly BulkShapes $shapes,
+        private readonly BulkResources $resources,
         private readonly RecordAuthorizer $gate,
         private readonly ListAsked $asked,
         private readonly AccessScope $inSight,
@@ -41,12 +41,12 @@ final class BulkController extends Controller
             description: 'What changing many records would come to: which rules would fire how often, and what would be refused. Without '
                 .'"records" it is about all that meet the filter and the search.',
             tags: ['bulk'],
-            responses: [new Ok(BulkPreviewShape::class)],
+            responses: [new Ok(BulkPreviewResource::class)],
         ),
     ]
-    public function preview(BulkInput $request, BulkPreview $preview): BulkPreviewShape
+    public function preview(BulkInput $request, BulkPreview $preview): BulkPreviewResource
     {
-        return BulkShapes::preview($preview->change($this->chosen($request), $request->validated()['values'], $this->actor($request)));
+        return BulkResources::preview($preview->change($this->chosen($request), $request->validated()['values'], $this->actor($request)));
     }
 
     #[
@@ -55,7 +55,7 @@ final class BulkController extends Controller
             operationId: 'changeMany',
             description: 'Begins to change many records, each as if it were changed alone; it goes on in the background.',
             tags: ['bulk'],
-            responses: [new Ok(BulkShape::class, status: 201)],
+            responses: [new Ok(BulkResource::class, status: 201)],
         ),
     ]
     public function store(BulkInput $request): JsonResponse
@@ -63,7 +63,7 @@ final class BulkController extends Controller
         $job = $this->bulk->change($this->chosen($request), $request->validated()['values'], $this->person($request));
         GoThroughBulk::dispatch();
 
-        return new JsonResponse($this->shapes->of($job), 201);
+        return new JsonResponse($this->resources->of($job), 201);
     }
 
     #[
@@ -72,14 +72,14 @@ final class BulkController extends Controller
             operationId: 'bulkJobs',
             description: 'The latest work on many records that whoever asks has begun.',
             tags: ['bulk'],
-            responses: [new Ok(BulkShape::class, list: true)],
+            responses: [new Ok(BulkResource::class, list: true)],
         ),
     ]
     public function index(Request $request): JsonResponse
     {
         $jobs = BulkJob::query()->where('by_id', $this->person($request)->id)->with('by')->latest('id')->limit(self::LATEST)->get();
 
-        return new JsonResponse(array_values($jobs->map(fn (BulkJob $job): BulkShape => $this->shapes->of($job))->all()));
+        return new JsonResponse(array_values($jobs->map(fn (BulkJob $job): BulkResource => $this->resources->of($job))->all()));
     }
 
     #[
@@ -88,12 +88,12 @@ final class BulkController extends Controller
             operationId: 'bulkJob',
             description: 'Work on many records: how far it is, and what could not be done.',
             tags: ['bulk'],
-            responses: [new Ok(BulkShape::class)],
+            responses: [new Ok(BulkResource::class)],
         ),
     ]
-    public function show(int $id, Request $request): BulkShape
+    public function show(int $id, Request $request): BulkResource
     {
-        return $this->shapes->of($this->bulk->seen($id, $this->person($request)));
+        return $this->resources->of($this->bulk->seen($id, $this->person($request)));
     }
 
     #[
@@ -102,10 +102,10 @@ final class BulkController extends Controller
             operationId: 'stopBulk',
             description: 'Stops it behind the records it is at. What is done stays done.',
             tags: ['bulk'],
-            responses: [new Ok(BulkShape::class)],
+            responses: [new Ok(BulkResource::class)],
         ),
     ]
-    public function stop(int $id, Request $request): BulkShape
+    public function stop(int $id, Request $request): BulkResource
     {
         return $this->turned($id, $request, $this->bulk->stop(...));
     }
@@ -116,10 +116,10 @@ final class BulkController extends Controller
             operationId: 'goOnBulk',
             description: 'Goes on where it was stopped.',
             tags: ['bulk'],
-            responses: [new Ok(BulkShape::class)],
+            responses: [new Ok(BulkResource::class)],
         ),
     ]
-    public function goOn(int $id, Request $request): BulkShape
+    public function goOn(int $id, Request $request): BulkResource
     {
         return $this->turned($id, $request, $this->bulk->goOn(...));
     }
@@ -131,16 +131,16 @@ final class BulkController extends Controller
             description: 'Takes back what it did, and what rules did because of it. What was sent stays sent; what somebody has changed '
                 .'since stays.',
             tags: ['bulk'],
-            responses: [new Ok(BulkShape::class)],
+            responses: [new Ok(BulkResource::class)],
         ),
     ]
-    public function undo(int $id, Request $request): BulkShape
+    public function undo(int $id, Request $request): BulkResource
     {
         return $this->turned($id, $request, $this->bulk->undo(...));
     }
 
     /** @param  \Closure(BulkJob): void  $turn */
-    private function turned(int $id, Request $request, \Closure $turn): BulkShape
+    private function turned(int $id, Request $request, \Closure $turn): BulkResource
     {
         $job = $this->bulk->own($id, $this->person($request));
         foreach ($job->kind === BulkKind::Import ? ImportPlan::of($job)->mode->acts() : [Act::Change] as $act) {
@@ -149,7 +149,7 @@ final class BulkController extends Controller
         $turn($job);
         GoThroughBulk::dispatch();
 
-        return $this->shapes->of($job);
+        return $this->resources->of($job);
     }
 
     private function chosen(BulkInput $request): Chosen

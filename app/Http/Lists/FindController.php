@@ -25,16 +25,16 @@ final class FindController extends Controller
             description: 'Records of every type that have each word, or its beginning, in one of their texts, or the number that is asked '
                 .'for, the best first; where there is none, those that are nearly called so. Rules, people and views besides.',
             tags: ['records'],
-            responses: [new Ok(FoundAllShape::class)],
+            responses: [new Ok(FoundAllResource::class)],
         ),
     ]
-    public function index(FindInput $request, AccessScope $inSight, RecordSearch $finding): FoundAllShape
+    public function index(FindInput $request, AccessScope $inSight, RecordSearch $finding): FoundAllResource
     {
         $text = trim((string) $request->validated()['text']);
         [$records, $nearly] = $text === '' ? [[], ''] : $finding->records($text, self::MOST);
         $types = $inSight->schema()->types;
 
-        return new FoundAllShape(array_map(static fn (array $record): FoundShape => new FoundShape(
+        return new FoundAllResource(array_map(static fn (array $record): FoundResource => new FoundResource(
             $record['type'], $record['id'], $types[$record['type']]->numberOf($record['id']),
             $record['title'] === '' ? $types[$record['type']]->numberOf($record['id']) : $record['title'],
         ), $records), $nearly, $this->views($text, $this->person($request), array_keys($types)));
@@ -42,7 +42,7 @@ final class FindController extends Controller
 
     /**
      * @param  list<string>  $types
-     * @return list<OfferedViewShape> those of the lists of all types that are called so
+     * @return list<OfferedViewResource> those of the lists of all types that are called so
      */
     private function views(string $text, Person $me, array $types): array
     {
@@ -50,7 +50,7 @@ final class FindController extends Controller
             ->where('name', 'like', '%'.addcslashes($text, '\\%_').'%')->orderBy('name')->limit(self::MOST)->get();
 
         return array_values(array_map(
-            static fn (SavedView $view): OfferedViewShape => new OfferedViewShape($view->id, $view->record_type, $view->name),
+            static fn (SavedView $view): OfferedViewResource => new OfferedViewResource($view->id, $view->record_type, $view->name),
             $views instanceof Collection ? $views->all() : $views,
         ));
     }

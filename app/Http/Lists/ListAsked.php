@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Lists;
 
-use App\Http\Types\FieldShapes;
+use App\Http\Types\FieldResources;
 use App\Store\Access\AccessScope;
 use App\Store\DomainError;
 use App\Store\RefusedFor;
@@ -26,7 +26,7 @@ use VividLedger\Words\Words;
 /** How somebody asks to see the records of a type: narrowed, in columns, sorted. */
 final readonly class ListAsked
 {
-    public function __construct(private AccessScope $inSight, private FieldShapes $fields)
+    public function __construct(private AccessScope $inSight, private FieldResources $fields)
     {
     }
 
@@ -89,14 +89,14 @@ final readonly class ListAsked
         return (new Columns($this->inSight->schema(), $type))->named($written)->path ?? throw self::unknown($type, $written, $at);
     }
 
-    public function shape(RecordType $type, Column $column): ColumnShape
+    public function resource(RecordType $type, Column $column): ColumnResource
     {
         $on = $type->name;
         foreach ($column->path->hops ?? [] as $hop) {
             $on = $this->inSight->schema()->behind($hop)->name ?? $on;
         }
 
-        return new ColumnShape(
+        return new ColumnResource(
             $column->of, $column->label, $column->width, $column->isSortable(),
             $column->path === null ? null : $this->fields->of($on, $column->path->field),
         );

@@ -11,11 +11,11 @@ use App\Http\Records\Bin;
 use App\Http\Records\BinInput;
 use App\Http\Records\BinPage;
 use App\Http\Records\RecordPage;
-use App\Http\Records\RecordShapes;
-use App\Http\Rules\RuleShapes;
-use App\Http\Writing\ReadingShape;
-use App\Http\Writing\TextShape;
-use App\Http\Writing\TextShapes;
+use App\Http\Records\RecordResources;
+use App\Http\Rules\RuleResources;
+use App\Http\Writing\ReadingResource;
+use App\Http\Writing\TextResource;
+use App\Http\Writing\TextResources;
 use App\Store\Access\AccessEntries;
 use App\Store\DomainError;
 use App\Store\Lists\CalledRecords;
@@ -50,7 +50,7 @@ final class ListController extends Controller
 
     #[OA\Get(path: '/api/records/{type}', operationId: 'records', description: 'A page of the records of a type that meet a search and a '
         .'filter.', tags: ['records'], responses: [new Ok(RecordPage::class)])]
-    public function index(string $type, RecordListInput $request, RecordShapes $shapes): RecordPage
+    public function index(string $type, RecordListInput $request, RecordResources $resources): RecordPage
     {
         $recordType = $this->seenType($type);
         $given = $request->validated();
@@ -63,15 +63,15 @@ final class ListController extends Controller
         );
 
         return new RecordPage(
-            $shapes->inColumns($recordType, $records, $columns, $cells), $total, $page, $perPage,
-            array_map(fn (Column $column): ColumnShape => $this->asked->shape($recordType, $column), $columns),
+            $resources->inColumns($recordType, $records, $columns, $cells), $total, $page, $perPage,
+            array_map(fn (Column $column): ColumnResource => $this->asked->resource($recordType, $column), $columns),
         );
     }
 
     #[OA\Get(path: '/api/records/{type}/groups', operationId: 'groups', description: 'How many of the records that meet a filter have each '
         .'value of a field, and what their numbers add up to; at most 500 values.', tags: ['records'],
-        responses: [new Ok(GroupShape::class, list: true)])]
-    public function groups(string $type, RecordGroupsInput $request, GroupShapes $shapes): JsonResponse
+        responses: [new Ok(GroupResource::class, list: true)])]
+    public function groups(string $type, RecordGroupsInput $request, GroupResources $resources): JsonResponse
     {
         $recordType = $this->seenType($type);
         $given = $request->validated();
@@ -80,7 +80,7 @@ final class ListController extends Controller
         $groups = $this->list->groups($recordType, $this->asked->condition($recordType, $given['filter'] ?? ''),
             trim($given['search'] ?? ''), $by, $sums);
 
-        return new JsonResponse($shapes->of($by->field, $sums, $groups));
+        return new JsonResponse($resources->of($by->field, $sums, $groups));
     }
 
     #[OA\Get(path: '/api/records/{type}/file', operationId: 'recordFile', description: 'The records that meet a filter, as CSV, of those '
@@ -106,10 +106,10 @@ final class ListController extends Controller
             operationId: 'readFilter',
             description: 'Reads a condition over records without keeping it: its sentences and its problems. It stands at "/filter".',
             tags: ['records'],
-            responses: [new Ok(ReadingShape::class)],
+            responses: [new Ok(ReadingResource::class)],
         ),
     ]
-    public function readFilter(string $type, FilterInput $request, RuleShapes $shapes): ReadingShape
+    public function readFilter(string $type, FilterInput $request, RuleResources $resources): ReadingResource
     {
         $context = app(Context::class, ['type' => $this->seenType($type)]);
         $filter = $request->validated()['filter'];
@@ -117,7 +117,7 @@ final class ListController extends Controller
         ConditionReader::read($context, new Node($filter, '/filter', $reads), 'Only');
         array_push($context->sheet->problems, ...$reads->unknown($filter, $context->sheet->problems, '/filter'));
 
-        return $shapes->reading(new RulePage($context->sheet->rows, $context->sheet->problems, null));
+        return $resources->reading(new RulePage($context->sheet->rows, $context->sheet->problems, null));
     }
 
     #[
@@ -126,10 +126,10 @@ final class ListController extends Controller
             operationId: 'readFilterText',
             description: 'Reads conditions over records as they are typed: "status is open and customer’s depot is Quayside".',
             tags: ['records'],
-            responses: [new Ok(TextShape::class)],
+            responses: [new Ok(TextResource::class)],
         ),
     ]
-    public function readFilterText(string $type, FilterTextInput $request, CalledRecords $records, PeopleStore $people): TextShape
+    public function readFilterText(string $type, FilterTextInput $request, CalledRecords $records, PeopleStore $people): TextResource
     {
         $recordType = $this->seenType($type);
         $seen = app(Context::class, ['type' => $recordType]);
@@ -137,7 +137,7 @@ final class ListController extends Controller
         $asking = $people->person($this->person($request)->id) ?? throw new \LogicException('Whoever asks is a person.');
         $heard = new HeardFilter($text, $recordType, $asking, $people->peopleAtWork(), $records);
 
-        return TextShapes::of(
+        return TextResources::of(
             $heard->read((string) $request->validated()['text']),
             static fn (array $json): string => $text->printPart($json, 'onlyIf', $recordType),
         );
@@ -163,7 +163,7 @@ final class ListController extends Controller
             operationId: 'counts',
             description: 'How many records have each value of a choice field.',
             tags: ['records'],
-            responses: [new Ok(CountShape::class, list: true)],
+            responses: [new Ok(CountResource::class, list: true)],
         ),
     ]
     public function counts(string $type, string $field): JsonResponse
@@ -179,7 +179,7 @@ final class ListController extends Controller
         $counts = $this->list->countBy($recordType, $field);
 
         return new JsonResponse(array_map(
-            static fn (int|string $value, int $n): CountShape => new CountShape((string) $value, $n),
+            static fn (int|string $value, int $n): CountResource => new CountResource((string) $value, $n),
             array_keys($counts),
             $counts,
         ));

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace App\Http\Lists;
 
 use App\Http\Describe\ProblemDocument;
-use App\Http\Records\SavedShape;
+use App\Http\Records\SavedResource;
 use OpenApi\Attributes as OA;
 
 /** What became of one of several records that were sent together. */
@@ -16,7 +16,7 @@ final readonly class SavedOne
         #[OA\Property(enum: ['created', 'changed', 'refused'])]
         public string $result,
         #[OA\Property(nullable: true)]
-        public ?SavedShape $saved,
+        public ?SavedResource $saved,
         #[OA\Property(nullable: true)]
         public ?ProblemDocument $problem,
     ) {

@@ -40,7 +40,7 @@ final class ViewController extends Controller
             operationId: 'views',
             description: 'The views of a list that whoever asks has, or that are shared with them.',
             tags: ['records'],
-            responses: [new Ok(ViewShape::class, list: true)],
+            responses: [new Ok(ViewResource::class, list: true)],
         ),
     ]
     public function index(string $type, Request $request): JsonResponse
@@ -51,7 +51,9 @@ final class ViewController extends Controller
         // One whose filter asks for what is hidden from them would tell of it.
         $views = $views->filter(fn (SavedView $view): bool => $this->mayRead($recordType, $view));
 
-        return new JsonResponse(array_values($views->map(fn (SavedView $view): ViewShape => $this->shape($recordType, $view, $me))->all()));
+        return new JsonResponse(array_values(
+            $views->map(fn (SavedView $view): ViewResource => $this->resource($recordType, $view, $me))->all()
+        ));
     }
 
     #[
@@ -60,7 +62,7 @@ final class ViewController extends Controller
             operationId: 'keepView',
             description: 'Keeps a view of a list under a name.',
             tags: ['records'],
-            responses: [new Ok(ViewShape::class, status: 201)],
+            responses: [new Ok(ViewResource::class, status: 201)],
         ),
     ]
     public function store(string $type, ViewInput $request): JsonResponse
@@ -69,7 +71,7 @@ final class ViewController extends Controller
         $definition = $this->checked($recordType, $given['definition'] ?? []);
         $view = $this->views->add($recordType, $me, trim($given['name']), Shared::from($given['shared']), $definition);
 
-        return new JsonResponse($this->shape($recordType, $view, $me), 201);
+        return new JsonResponse($this->resource($recordType, $view, $me), 201);
     }
 
     #[
@@ -78,10 +80,10 @@ final class ViewController extends Controller
             operationId: 'changeView',
             description: 'Changes a kept view.',
             tags: ['records'],
-            responses: [new Ok(ViewShape::class)],
+            responses: [new Ok(ViewResource::class)],
         ),
     ]
-    public function update(int $id, ViewInput $request): ViewShape
+    public function update(int $id, ViewInput $request): ViewResource
     {
         [$me, $given] = [$this->person($request), $request->validated()];
         $view = SavedView::query()->for($me)->find($id)
@@ -89,7 +91,7 @@ final class ViewController extends Controller
         $type = $this->seenType($view->record_type);
         $definition = $this->checked($type, $given['definition'] ?? []);
 
-        return $this->shape($type, $this->views->change(
+        return $this->resource($type, $this->views->change(
             $id, (int) ($given['version'] ?? 0), $me, trim($given['name']), Shared::from($given['shared']), $definition,
         ), $me);
     }
@@ -158,11 +160,11 @@ final class ViewController extends Controller
         }
     }
 
-    private function shape(RecordType $type, SavedView $view, Person $me): ViewShape
+    private function resource(RecordType $type, SavedView $view, Person $me): ViewResource
     {
         $read = $this->asked->view($type, $view->definition);
 
-        return new ViewShape(
+        return new ViewResource(
             id: $view->id, version: $view->version, name: $view->name, ownerName: $view->owner->name,
             mayChange: $view->owner_id === $me->id || $me->may(Duty::KeepHouse), shared: $view->shared->value,
             columns: array_map(self::written(...), $read->columns), sort: array_map(self::sorted(...), $read->sorts),

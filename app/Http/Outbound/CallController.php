@@ -50,13 +50,13 @@ final class CallController extends Controller
             $this->names->rememberTitles((string) $type, Columns::ints($ofType->pluck('record_id')));
         }
 
-        return new CallPage(array_values($rows->map($this->shape(...))->all()), $calls->count());
+        return new CallPage(array_values($rows->map($this->resource(...))->all()), $calls->count());
     }
 
     #[OA\Post(path: '/api/calls/{id}/again', operationId: 'callAgain', description: 'Makes a call again that was given up, as it was or '
         .'with other data, under the same key.', tags: ['calls'],
-        responses: [new Ok(CallShape::class)])]
-    public function again(int $id, CallAgainInput $request): CallShape
+        responses: [new Ok(CallResource::class)])]
+    public function again(int $id, CallAgainInput $request): CallResource
     {
         $given = $request->validated()['payload'] ?? null;
         $payload = $given === null ? null : json_decode((string) $given, true);
@@ -72,7 +72,7 @@ final class CallController extends Controller
                 : DomainError::missing(Words::say('There is no such call.'));
         }
 
-        return $this->shape(StoredCall::query()->with('rule')->findOrFail($id));
+        return $this->resource(StoredCall::query()->with('rule')->findOrFail($id));
     }
 
     #[OA\Post(path: '/api/calls/again', operationId: 'callAllAgain', description: 'Makes all calls to an endpoint again that were given '
@@ -89,9 +89,9 @@ final class CallController extends Controller
         return response()->noContent();
     }
 
-    private function shape(StoredCall $call): CallShape
+    private function resource(StoredCall $call): CallResource
     {
-        return new CallShape(
+        return new CallResource(
             id: $call->id, endpoint: $call->endpoint, rule: $call->rule->name ?? '', recordType: $call->record_type,
             recordId: $call->record_id,
             recordNumber: $this->schemas->schema()->type($call->record_type)?->numberOf($call->record_id) ?? '',

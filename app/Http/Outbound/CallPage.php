@@ -10,9 +10,9 @@ use OpenApi\Attributes as OA;
 #[OA\Schema]
 final readonly class CallPage
 {
-    /** @param  list<CallShape>  $calls */
+    /** @param  list<CallResource>  $calls */
     public function __construct(
-        #[OA\Property(items: new OA\Items(ref: CallShape::class))]
+        #[OA\Property(items: new OA\Items(ref: CallResource::class))]
         public array $calls,
         #[OA\Property]
         public int $count,

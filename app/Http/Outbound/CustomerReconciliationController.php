@@ -20,17 +20,17 @@ final class CustomerReconciliationController extends Controller
     }
 
     #[OA\Get(path: '/api/in-step', operationId: 'inStep', description: 'Where the accounting system and we are not in step.',
-        tags: ['calls'], responses: [new Ok(DifferenceShape::class, list: true)])]
+        tags: ['calls'], responses: [new Ok(DifferenceResource::class, list: true)])]
     public function index(): JsonResponse
     {
-        return new JsonResponse(array_map(static function (Difference $one): DifferenceShape {
+        return new JsonResponse(array_map(static function (Difference $one): DifferenceResource {
             $title = $one->record?->value('name') ?? $one->fields['Name'][1] ?? '';
 
-            return new DifferenceShape(
+            return new DifferenceResource(
                 kind: $one->kind, number: $one->number, recordId: $one->record?->id, recordType: $one->record->type ?? '',
                 title: is_string($title) ? $title : '',
                 fields: array_map(
-                    static fn (string $label, array $both): DifferenceFieldShape => new DifferenceFieldShape($label, ...$both),
+                    static fn (string $label, array $both): DifferenceFieldResource => new DifferenceFieldResource($label, ...$both),
                     array_keys($one->fields),
                     $one->fields,
                 ),

@@ -25,32 +25,32 @@ final class EndpointController extends Controller
     }
 
     #[OA\Get(path: '/api/endpoints', operationId: 'endpoints', description: 'The endpoints of other systems.', tags: ['calls'],
-        responses: [new Ok(EndpointShape::class, list: true)])]
+        responses: [new Ok(EndpointResource::class, list: true)])]
     public function index(): JsonResponse
     {
         $users = $this->kept->users(EndpointSlot::KEY);
         $counts = self::counts();
 
         return new JsonResponse(Endpoint::query()->orderBy('name')->get()->map(
-            static fn (Endpoint $endpoint): EndpointShape => self::shape($endpoint, $users[$endpoint->name] ?? [], $counts),
+            static fn (Endpoint $endpoint): EndpointResource => self::resource($endpoint, $users[$endpoint->name] ?? [], $counts),
         )->all());
     }
 
     #[OA\Post(path: '/api/endpoints', operationId: 'keepEndpoint', description: 'Keeps an endpoint under a name.', tags: ['calls'],
-        responses: [new Ok(EndpointShape::class, status: 201)])]
+        responses: [new Ok(EndpointResource::class, status: 201)])]
     public function store(EndpointInput $request): JsonResponse
     {
-        return new JsonResponse(self::shape($this->endpoints->keep(null, null, $request->given()), [], []), 201);
+        return new JsonResponse(self::resource($this->endpoints->keep(null, null, $request->given()), [], []), 201);
     }
 
     #[OA\Put(path: '/api/endpoints/{id}', operationId: 'changeEndpoint', description: 'Changes an endpoint. Secrets that are left out '
         .'stay as they are.', tags: ['calls'],
-        responses: [new Ok(EndpointShape::class)])]
-    public function update(int $id, EndpointInput $request): EndpointShape
+        responses: [new Ok(EndpointResource::class)])]
+    public function update(int $id, EndpointInput $request): EndpointResource
     {
         $endpoint = $this->endpoints->keep($id, self::number($request->validated(), 'version'), $request->given());
 
-        return self::shape($endpoint, $this->kept->usersOf(EndpointSlot::KEY, $endpoint->name), self::counts());
+        return self::resource($endpoint, $this->kept->usersOf(EndpointSlot::KEY, $endpoint->name), self::counts());
     }
 
     #[OA\Delete(path: '/api/endpoints/{id}', operationId: 'dropEndpoint', description: 'Removes an endpoint no rule calls.',
@@ -79,15 +79,15 @@ final class EndpointController extends Controller
      * @param  array<int, string>  $users
      * @param  array<string, array<string, int>>  $counts
      */
-    private static function shape(Endpoint $endpoint, array $users, array $counts): EndpointShape
+    private static function resource(Endpoint $endpoint, array $users, array $counts): EndpointResource
     {
         $count = static fn (CallStatus $status): int => $counts[$endpoint->name][$status->value] ?? 0;
         $rests = $endpoint->rests_until !== null && $endpoint->rests_until->getTimestamp() > time() ? $endpoint->rests_until : null;
 
-        return new EndpointShape(
+        return new EndpointResource(
             id: $endpoint->id, name: $endpoint->name, version: $endpoint->version, url: $endpoint->url, method: $endpoint->method,
             headers: array_map(
-                static fn (string $name, string $value): HeaderShape => new HeaderShape($name, $value),
+                static fn (string $name, string $value): HeaderResource => new HeaderResource($name, $value),
                 array_keys($endpoint->headers),
                 $endpoint->headers,
             ),

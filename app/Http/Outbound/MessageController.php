@@ -8,7 +8,7 @@ use App\Http\Describe\Controller;
 use App\Http\Describe\Ok;
 use App\Http\Library\LetterPreview;
 use App\Http\Library\LetterPreviewInput;
-use App\Http\Library\PreviewShape;
+use App\Http\Library\PreviewResource;
 use App\Store\DomainError;
 use App\Store\RefusedFor;
 use App\Work\Outbound\OutboxRelay;
@@ -30,7 +30,7 @@ final class MessageController extends Controller
             operationId: 'notes',
             description: 'Notes in the application for whoever asks.',
             tags: ['messages'],
-            responses: [new Ok(MessageShape::class, list: true)],
+            responses: [new Ok(MessageResource::class, list: true)],
         ),
     ]
     public function notes(Request $request): JsonResponse
@@ -40,7 +40,7 @@ final class MessageController extends Controller
 
     #[OA\Get(path: '/api/messages', operationId: 'messages', description: 'Messages in one state, the newest first: what failed can be '
         .'tried again. All can be read by asking again with the last id.', tags: ['messages'],
-        responses: [new Ok(MessageShape::class, list: true)])]
+        responses: [new Ok(MessageResource::class, list: true)])]
     public function index(MessagesInput $request): JsonResponse
     {
         $given = $request->validated();
@@ -60,10 +60,10 @@ final class MessageController extends Controller
             operationId: 'message',
             description: 'One message, and whether it has arrived.',
             tags: ['messages'],
-            responses: [new Ok(MessageShape::class)],
+            responses: [new Ok(MessageResource::class)],
         ),
     ]
-    public function show(int $id): MessageShape
+    public function show(int $id): MessageResource
     {
         return $this->messages->one($id) ?? throw DomainError::missing(Words::say('There is no message {id}.', id: $id));
     }
@@ -74,10 +74,10 @@ final class MessageController extends Controller
             operationId: 'sendAgain',
             description: 'Tries a failed message once more.',
             tags: ['messages'],
-            responses: [new Ok(MessageShape::class)],
+            responses: [new Ok(MessageResource::class)],
         ),
     ]
-    public function again(int $id, OutboxRelay $postman): MessageShape
+    public function again(int $id, OutboxRelay $postman): MessageResource
     {
         if (! $postman->again($id)) {
             throw new DomainError('wrong_state', Words::say('Only a message that failed can be tried again.'), RefusedFor::Conflict);
@@ -92,7 +92,7 @@ final class MessageController extends Controller
             operationId: 'recordMessages',
             description: 'The messages on the account of a record, the newest first.',
             tags: ['messages'],
-            responses: [new Ok(MessageShape::class, list: true)],
+            responses: [new Ok(MessageResource::class, list: true)],
         ),
     ]
     public function ofRecord(string $type, int $id): JsonResponse
@@ -106,10 +106,10 @@ final class MessageController extends Controller
             operationId: 'previewMessage',
             description: 'A message line as it would come out for a record; nothing is sent.',
             tags: ['messages'],
-            responses: [new Ok(PreviewShape::class)],
+            responses: [new Ok(PreviewResource::class)],
         ),
     ]
-    public function preview(LetterPreviewInput $request, LetterPreview $preview): PreviewShape
+    public function preview(LetterPreviewInput $request, LetterPreview $preview): PreviewResource
     {
         $given = $request->validated();
 

@@ -26,7 +26,7 @@ final readonly class Messages
     ) {
     }
 
-    /** @return list<MessageShape> those of a record's account, its contacts' included, the newest first */
+    /** @return list<MessageResource> those of a record's account, its contacts' included, the newest first */
     public function ofRecord(string $type, int $id, int $limit = 50): array
     {
         $others = MessageAccount::query()->where('record_type', $type)->where('record_id', $id)->select('message_id');
@@ -37,7 +37,7 @@ final readonly class Messages
             ->orWhereIn('id', $others)), $limit);
     }
 
-    /** @return list<MessageShape> notes in the application for a person */
+    /** @return list<MessageResource> notes in the application for a person */
     public function notes(int $person, int $limit): array
     {
         return $this->read(StoredMessage::query()->where('person_id', $person)->where('channel', Channel::App), $limit);
@@ -47,7 +47,7 @@ final readonly class Messages
      * @param  ?string  $status  null for all
      * @param  ?int  $before  only those with a lower id, the highest first
      * @param  ?int  $after  only those with a higher id, the lowest first
-     * @return list<MessageShape>
+     * @return list<MessageResource>
      */
     public function inStatus(?string $status, ?int $before, ?int $after, int $limit): array
     {
@@ -58,7 +58,7 @@ final readonly class Messages
             $after !== null);
     }
 
-    public function one(int $id): ?MessageShape
+    public function one(int $id): ?MessageResource
     {
         return $this->read(StoredMessage::query()->whereKey($id)->where(fn (Builder $either): Builder => $this->inSight->isEverything()
             ? $either : $either->where('person_id', $this->inSight->sight()->person)->orWhere($this->inSight->about(...))), 1)[0] ?? null;
@@ -66,7 +66,7 @@ final readonly class Messages
 
     /**
      * @param  Builder<StoredMessage>  $messages
-     * @return list<MessageShape>
+     * @return list<MessageResource>
      */
     private function read(Builder $messages, int $limit, bool $oldestFirst = false): array
     {
@@ -76,17 +76,17 @@ final readonly class Messages
         }
         $this->texts->remember($rows->map(static fn (StoredMessage $message): array => $message->showsAndReaches())->all());
 
-        return array_values($rows->map($this->shape(...))->all());
+        return array_values($rows->map($this->resource(...))->all());
     }
 
-    private function shape(StoredMessage $message): MessageShape
+    private function resource(StoredMessage $message): MessageResource
     {
         ['to' => $to, 'cc' => $cc, 'replyTo' => $replyTo] = $message->recipients;
         // A list is about many records, and stands on none.
         $number = $message->record_id === 0 ? '' : ($this->schemas->schema()->type($message->record_type)?->numberOf($message->record_id)
             ?? '');
 
-        return new MessageShape(
+        return new MessageResource(
             id: $message->id, channel: $message->channel->value, status: $message->status->value, recordType: $message->record_type,
             recordId: $message->record_id, recordNumber: $number,
             recordTitle: $this->names->title($message->record_type, $message->record_id) ?? $number, rule: $message->rule_id,

@@ -36,17 +36,18 @@ final class NoticeController extends Controller
             operationId: 'notices',
             description: 'Notes of rules, tasks that were given, and comments that name whoever asks. The newest first.',
             tags: ['messages'],
-            responses: [new Ok(NoticesShape::class)],
+            responses: [new Ok(NoticesResource::class)],
         ),
     ]
-    public function index(Request $request): NoticesShape
+    public function index(Request $request): NoticesResource
     {
         $me = $this->person($request);
-        $shapes = array_map(
-            fn (Notice $notice): NoticeShape => $this->shape($notice, $me->notices_seen_at), Notices::of($me->id, $this->texts, self::MOST),
+        $resources = array_map(
+            fn (Notice $notice): NoticeResource => $this->resource($notice, $me->notices_seen_at),
+            Notices::of($me->id, $this->texts, self::MOST),
         );
 
-        return new NoticesShape(count(array_filter($shapes, static fn (NoticeShape $one): bool => $one->isNew)), $shapes);
+        return new NoticesResource(count(array_filter($resources, static fn (NoticeResource $one): bool => $one->isNew)), $resources);
     }
 
     #[
@@ -71,7 +72,7 @@ final class NoticeController extends Controller
             operationId: 'noticeWays',
             description: 'By which ways whoever asks hears of what happens for them.',
             tags: ['messages'],
-            responses: [new Ok(NoticeWayShape::class, list: true)],
+            responses: [new Ok(NoticeWayResource::class, list: true)],
         ),
     ]
     public function ways(Request $request): JsonResponse
@@ -79,7 +80,9 @@ final class NoticeController extends Controller
         $me = $this->person($request);
 
         return new JsonResponse(array_map(
-            static fn (NoticeKind $kind): NoticeWayShape => new NoticeWayShape($kind->value, $kind->label(), $me->hearsOf($kind)->value),
+            static fn (NoticeKind $kind): NoticeWayResource => new NoticeWayResource(
+                $kind->value, $kind->label(), $me->hearsOf($kind)->value,
+            ),
             NoticeKind::cases(),
         ));
     }
@@ -90,7 +93,7 @@ final class NoticeController extends Controller
             operationId: 'chooseNoticeWays',
             description: 'Chooses ways, from now on; what is left out stays as it is.',
             tags: ['messages'],
-            responses: [new Ok(NoticeWayShape::class, list: true)],
+            responses: [new Ok(NoticeWayResource::class, list: true)],
         ),
     ]
     public function choose(NoticeWaysInput $request): JsonResponse
@@ -105,11 +108,11 @@ final class NoticeController extends Controller
         return $this->ways($request);
     }
 
-    private function shape(Notice $notice, ?\DateTimeImmutable $seen): NoticeShape
+    private function resource(Notice $notice, ?\DateTimeImmutable $seen): NoticeResource
     {
         $number = $notice->recordId === 0 ? '' : ($this->schemas->schema()->type($notice->recordType)?->numberOf($notice->recordId) ?? '');
 
-        return new NoticeShape(
+        return new NoticeResource(
             kind: $notice->kind->value, at: Value::instantText($notice->at), title: $notice->title, recordType: $notice->recordType,
             recordId: $notice->recordId, recordNumber: $number, isNew: $seen === null || $notice->at > $seen,
         );

@@ -23,8 +23,8 @@ final class LeavingController extends Controller
     }
 
     #[OA\Get(path: '/api/people/{id}/leaving', operationId: 'previewLeaving', description: 'What is somebody’s, and would be another’s if '
-        .'they left.', tags: ['company'], responses: [new Ok(LeavingShape::class)])]
-    public function show(int $id, SchemaStore $schemas): LeavingShape
+        .'they left.', tags: ['company'], responses: [new Ok(LeavingResource::class)])]
+    public function show(int $id, SchemaStore $schemas): LeavingResource
     {
         $sum = $this->leaving->preview(self::somebody($id));
         $counts = array_map(static fn (string $type, int $count): LeavingCount => new LeavingCount(
@@ -32,7 +32,7 @@ final class LeavingController extends Controller
             $count,
         ), array_keys($sum['records']), $sum['records']);
 
-        return new LeavingShape(
+        return new LeavingResource(
             records: $counts, tasks: $sum['tasks'], signOffs: $sum['signOffs'], slips: $sum['slips'], people: $sum['people'],
             rules: $sum['rules'],
         );

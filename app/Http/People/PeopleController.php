@@ -51,7 +51,7 @@ final class PeopleController extends Controller
         operationId: 'people',
         description: 'Everybody, those who have left included.',
         tags: ['company'],
-        responses: [new Ok(PersonShape::class, list: true)],
+        responses: [new Ok(PersonResource::class, list: true)],
     )]
     public function index(): JsonResponse
     {
@@ -63,7 +63,7 @@ final class PeopleController extends Controller
         operationId: 'invitePerson',
         description: 'Invites somebody: a letter brings them a link by which they choose their password.',
         tags: ['company'],
-        responses: [new Ok(PersonShape::class, status: 201)],
+        responses: [new Ok(PersonResource::class, status: 201)],
     )]
     public function store(InviteInput $request, Onboarding $joining, Company $company): JsonResponse
     {
@@ -180,9 +180,9 @@ final class PeopleController extends Controller
         description: 'Changes what somebody is called, their role, team and time zone, who manages them, who stands in for them, up to how '
             .'much they may sign off, and whether they are with the company. What is left out stays.',
         tags: ['company'],
-        responses: [new Ok(PersonShape::class)],
+        responses: [new Ok(PersonResource::class)],
     )]
-    public function update(int $id, PersonInput $request, SchemaStore $schemas): PersonShape
+    public function update(int $id, PersonInput $request, SchemaStore $schemas): PersonResource
     {
         $given = $request->validated();
         $set = [];
@@ -215,7 +215,7 @@ final class PeopleController extends Controller
         description: 'Enters an absence: one’s own, or anybody’s by an administrator. Meanwhile the deputy stands in. A date without a '
             .'time is the beginning of that day where the company is.',
         tags: ['company'],
-        responses: [new Ok(PersonShape::class, status: 201)],
+        responses: [new Ok(PersonResource::class, status: 201)],
     )]
     public function away(int $id, AbsenceInput $request, Company $company): JsonResponse
     {
@@ -257,20 +257,20 @@ final class PeopleController extends Controller
         }
     }
 
-    /** @return list<PersonShape> by name */
+    /** @return list<PersonResource> by name */
     private function listed(?int $only): array
     {
         $absences = Absence::query()->where('state', '!=', AbsenceState::Over)->orderBy('starts_at')->get()->groupBy('person_id');
         $people = Person::query()->when($only !== null, static fn (Builder $people): Builder => $people->whereKey($only))->orderBy('name');
 
-        return array_values($people->get()->map(static fn (Person $person): PersonShape => new PersonShape(
+        return array_values($people->get()->map(static fn (Person $person): PersonResource => new PersonResource(
             id: $person->id, handle: $person->handle, name: $person->name, email: $person->email, role: $person->role,
             team: $person->team, managerId: $person->manager_id, timeZone: $person->time_zone, calendarId: $person->calendar_id,
             active: $person->active, limit: $person->sign_off_limit, limits: $person->sign_off_limits ?? [],
             deputyId: $person
             ->deputy_id,
             away: $person->away, hasJoined: $person->joined_at !== null, hasSecondFactor: $person->second_factor !== null,
-            absences: array_values(array_map(static fn (Absence $absence): AbsenceShape => new AbsenceShape(
+            absences: array_values(array_map(static fn (Absence $absence): AbsenceResource => new AbsenceResource(
                 $absence->id, Value::instantText($absence->starts_at), Value::instantText($absence->ends_at), $absence->deputy_id,
             ), $absences->get($person->id)?->all() ?? [])),
         ))->all());

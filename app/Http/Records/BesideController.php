@@ -7,7 +7,7 @@ namespace App\Http\Records;
 use App\Http\Describe\Controller;
 use App\Http\Describe\Ok;
 use App\Http\Ledger\Entries;
-use App\Http\Ledger\EntryShape;
+use App\Http\Ledger\EntryResource;
 use App\Models\Records\Attachment;
 use App\Store\DomainError;
 use App\Store\Records\RecordEvents;
@@ -37,10 +37,10 @@ final class BesideController extends Controller
             description: 'What stands beside the fields of a record: files, followers, used repeat guards, and rules that can be run by '
                 .'hand.',
             tags: ['records'],
-            responses: [new Ok(BesideShape::class)],
+            responses: [new Ok(BesideResource::class)],
         ),
     ]
-    public function show(string $type, int $id): BesideShape
+    public function show(string $type, int $id): BesideResource
     {
         return $this->beside->of($this->type($type), $id);
     }
@@ -51,7 +51,7 @@ final class BesideController extends Controller
             operationId: 'addComment',
             description: 'Adds a comment to a record; rules that wait for one answer it.',
             tags: ['records'],
-            responses: [new Ok(EntryShape::class, status: 201)],
+            responses: [new Ok(EntryResource::class, status: 201)],
         ),
     ]
     public function comment(string $type, int $id, CommentInput $request, Entries $entries): JsonResponse
@@ -68,7 +68,7 @@ final class BesideController extends Controller
             operationId: 'addFile',
             description: 'Multipart, the file under the name "file".',
             tags: ['records'],
-            responses: [new Ok(EntryShape::class, status: 201)],
+            responses: [new Ok(EntryResource::class, status: 201)],
         ),
     ]
     public function file(string $type, int $id, Request $request, Entries $entries): JsonResponse
@@ -158,10 +158,10 @@ final class BesideController extends Controller
             operationId: 'resetGuard',
             description: 'Makes the used guard of a rule ready again for this record.',
             tags: ['records'],
-            responses: [new Ok(BesideShape::class)],
+            responses: [new Ok(BesideResource::class)],
         ),
     ]
-    public function reset(string $type, int $id, int $number, GuardResetInput $request, GuardStore $guards): BesideShape
+    public function reset(string $type, int $id, int $number, GuardResetInput $request, GuardStore $guards): BesideResource
     {
         $given = $request->validated();
         $guards->reset($number, $this->type($type)->name, $id, (string) $given['why'], $this->person($request)->id);

@@ -43,7 +43,7 @@ final readonly class Bin
             }
             $title = (string) $record->value($type->title);
             $number = $type->numberOf($record->id);
-            $gone[] = new GoneShape($record->id, $number, $title === '' ? $number : $title, Value::instantText($entry->at),
+            $gone[] = new GoneResource($record->id, $number, $title === '' ? $number : $title, Value::instantText($entry->at),
                 $entry->actor->name ?? '');
         }
 

@@ -11,10 +11,10 @@ use OpenApi\Attributes as OA;
 final readonly class BinPage
 {
     /**
-     * @param  list<GoneShape>  $records
+     * @param  list<GoneResource>  $records
      */
     public function __construct(
-        #[OA\Property(items: new OA\Items(type: GoneShape::class))]
+        #[OA\Property(items: new OA\Items(type: GoneResource::class))]
         public array $records,
         #[OA\Property(description: 'What to ask for to see earlier ones; null when there are none.', nullable: true)]
         public ?int $before,

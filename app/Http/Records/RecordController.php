@@ -12,7 +12,7 @@ use App\Http\Lists\RecordsInput;
 use App\Http\Lists\SavedOne;
 use App\Http\People\AccountInput;
 use App\Http\Problems;
-use App\Http\Rules\FiredShape;
+use App\Http\Rules\FiredResource;
 use App\Http\Rules\VersionInput;
 use App\Http\Timing\Ahead;
 use App\Store\Access\RecordAuthorizer;
@@ -35,7 +35,7 @@ final class RecordController extends Controller
     public const MOST_AT_ONCE = 200;
 
     public function __construct(
-        private readonly RecordShapes $shapes,
+        private readonly RecordResources $resources,
         private readonly RecordAuthorizer $gate,
     ) {
     }
@@ -46,15 +46,15 @@ final class RecordController extends Controller
             operationId: 'record',
             description: 'One record.',
             tags: ['records'],
-            responses: [new Ok(RecordShape::class)],
+            responses: [new Ok(RecordResource::class)],
         ),
     ]
-    public function show(string $type, int $id): RecordShape
+    public function show(string $type, int $id): RecordResource
     {
         $recordType = $this->type($type);
         $record = RecordSql::record($recordType, $id) ?? throw DomainError::noRecord($recordType, $id);
 
-        return $this->shapes->of($recordType, [$record])[0];
+        return $this->resources->of($recordType, [$record])[0];
     }
 
     #[
@@ -63,7 +63,7 @@ final class RecordController extends Controller
             operationId: 'createRecord',
             description: 'Makes a record; the rules in force answer it.',
             tags: ['records'],
-            responses: [new Ok(SavedShape::class, status: 201)],
+            responses: [new Ok(SavedResource::class, status: 201)],
         ),
     ]
     public function store(string $type, NewRecordInput $request, SaveRecord $save): JsonResponse
@@ -113,10 +113,10 @@ final class RecordController extends Controller
             description: 'Changes values of a record; the rules in force answer it. Values nobody else has changed since the version that '
                 .'is named go through, whatever else has.',
             tags: ['records'],
-            responses: [new Ok(SavedShape::class)],
+            responses: [new Ok(SavedResource::class)],
         ),
     ]
-    public function update(string $type, int $id, RecordChangeInput $request, SaveRecord $save): SavedShape
+    public function update(string $type, int $id, RecordChangeInput $request, SaveRecord $save): SavedResource
     {
         $recordType = $this->type($type);
         $given = $request->validated();
@@ -134,10 +134,10 @@ final class RecordController extends Controller
             operationId: 'deleteRecord',
             description: 'Deletes a record. Its history stays, and it can be brought back.',
             tags: ['records'],
-            responses: [new Ok(SavedShape::class)],
+            responses: [new Ok(SavedResource::class)],
         ),
     ]
-    public function destroy(string $type, int $id, VersionInput $request, SaveRecord $save): SavedShape
+    public function destroy(string $type, int $id, VersionInput $request, SaveRecord $save): SavedResource
     {
         $recordType = $this->type($type);
         $given = $request->validated();
@@ -152,10 +152,10 @@ final class RecordController extends Controller
             description: 'Makes one record of two. What names the other names this one from now on, its comments, files, followers and '
                 .'open tasks move, and it goes to the bin.',
             tags: ['records'],
-            responses: [new Ok(SavedShape::class)],
+            responses: [new Ok(SavedResource::class)],
         ),
     ]
-    public function merge(string $type, int $id, MergeInput $request, Merge $merge): SavedShape
+    public function merge(string $type, int $id, MergeInput $request, Merge $merge): SavedResource
     {
         $recordType = $this->type($type);
         $given = $request->validated();
@@ -174,10 +174,10 @@ final class RecordController extends Controller
             operationId: 'restoreRecord',
             description: 'Brings a deleted record back as it last was, under its own number.',
             tags: ['records'],
-            responses: [new Ok(SavedShape::class)],
+            responses: [new Ok(SavedResource::class)],
         ),
     ]
-    public function restore(string $type, int $id, Request $request, SaveRecord $save, RecordHistory $history): SavedShape
+    public function restore(string $type, int $id, Request $request, SaveRecord $save, RecordHistory $history): SavedResource
     {
         $recordType = $this->type($type);
         $last = $history->beforeDeletion($recordType, $id) ?? throw DomainError::noRecord($recordType, $id);
@@ -191,7 +191,7 @@ final class RecordController extends Controller
             operationId: 'stages',
             description: 'How long the record was at each value of its stage.',
             tags: ['records'],
-            responses: [new Ok(StageShape::class, list: true)],
+            responses: [new Ok(StageResource::class, list: true)],
         ),
     ]
     public function stages(string $type, int $id, Stages $stages): JsonResponse
@@ -205,7 +205,7 @@ final class RecordController extends Controller
             operationId: 'stagesAhead',
             description: 'To which stages the record could go, what rules ask for first, and which would fire.',
             tags: ['records'],
-            responses: [new Ok(StageAheadShape::class, list: true)],
+            responses: [new Ok(StageAheadResource::class, list: true)],
         ),
     ]
     public function stagesAhead(Request $request, string $type, int $id, StagesAhead $stages): JsonResponse
@@ -242,15 +242,15 @@ final class RecordController extends Controller
         $this->gate->mustWrite($type, $values);
     }
 
-    private function saved(RecordType $type, Saved $saved): SavedShape
+    private function saved(RecordType $type, Saved $saved): SavedResource
     {
         $fired = [];
         foreach ($saved->decision->steps as $place => $step) {
             if ($step instanceof Firing) {
-                $fired[] = new FiredShape($saved->stepEntries[$place], $step->rule->id, $step->rule->name);
+                $fired[] = new FiredResource($saved->stepEntries[$place], $step->rule->id, $step->rule->name);
             }
         }
 
-        return new SavedShape($this->shapes->of($type, [$saved->record])[0], $saved->entryId, $fired);
+        return new SavedResource($this->resources->of($type, [$saved->record])[0], $saved->entryId, $fired);
     }
 }

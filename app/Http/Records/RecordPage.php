@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Records;
 
-use App\Http\Lists\ColumnShape;
+use App\Http\Lists\ColumnResource;
 use OpenApi\Attributes as OA;
 
 /** One page of a list of records. */
@@ -12,11 +12,11 @@ use OpenApi\Attributes as OA;
 final readonly class RecordPage
 {
     /**
-     * @param  list<RecordShape>  $rows
-     * @param  list<ColumnShape>  $columns
+     * @param  list<RecordResource>  $rows
+     * @param  list<ColumnResource>  $columns
      */
     public function __construct(
-        #[OA\Property(items: new OA\Items(type: RecordShape::class))]
+        #[OA\Property(items: new OA\Items(type: RecordResource::class))]
         public array $rows,
         #[OA\Property(description: 'How many there are in all; null when they were not counted.')]
         public ?int $total,
@@ -24,7 +24,7 @@ final readonly class RecordPage
         public int $page,
         #[OA\Property]
         public int $perPage,
-        #[OA\Property(items: new OA\Items(type: ColumnShape::class))]
+        #[OA\Property(items: new OA\Items(type: ColumnResource::class))]
         public array $columns = [],
     ) {
     }

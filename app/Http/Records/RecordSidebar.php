@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Records;
 
-use App\Http\Timing\RunnableShape;
+use App\Http\Timing\RunnableResource;
 use App\Models\People\Person;
 use App\Models\Records\Attachment;
 use App\Models\Records\Follower;
@@ -25,26 +25,26 @@ final readonly class RecordSidebar
     {
     }
 
-    public function of(RecordType $type, int $id): BesideShape
+    public function of(RecordType $type, int $id): BesideResource
     {
         $files = Attachment::query()->about($type->name, $id)->with('author')->latest('id')->get();
         $following = Follower::query()->about($type->name, $id)->select('person_id');
         $followers = Person::query()->whereIn('id', $following)->orderBy('name')->get();
 
-        return new BesideShape(
-            array_values($files->map(static fn (Attachment $file): FileShape => new FileShape(
+        return new BesideResource(
+            array_values($files->map(static fn (Attachment $file): FileResource => new FileResource(
                 id: $file->id, name: $file->name, mediaType: $file->media_type, bytes: $file->bytes, author: $file->author?->name,
                 at: Value::instantText($file->at),
             ))->all()),
             array_values(
-                $followers->map(static fn (Person $person): FollowerShape => new FollowerShape($person->id, $person->name))->all(),
+                $followers->map(static fn (Person $person): FollowerResource => new FollowerResource($person->id, $person->name))->all(),
             ),
             $this->guards($type, $id),
             $this->runnable($type),
         );
     }
 
-    /** @return list<GuardShape> of the rules whose guard remembers, those that have been used */
+    /** @return list<GuardResource> of the rules whose guard remembers, those that have been used */
     private function guards(RecordType $type, int $id): array
     {
         $used = GuardKey::query()->about($type->name, $id)->select('rule_id');
@@ -60,7 +60,7 @@ final readonly class RecordSidebar
             }
             $state = $held->guardState($rule->id, $type->name, $id);
             $isUsed = static fn (string $key): bool => $held->guardHeld($rule->id, $type->name, $id, $state->epoch, $key);
-            $guards[] = new GuardShape(
+            $guards[] = new GuardResource(
                 rule: $rule->id, name: $stored->name, fires: $rule->guard->wording(), count: $state->count,
                 lastFired: $state->last === null ? null
                 : Value::instantText($state->last),
@@ -71,14 +71,14 @@ final readonly class RecordSidebar
         return $guards;
     }
 
-    /** @return list<RunnableShape> */
+    /** @return list<RunnableResource> */
     private function runnable(RecordType $type): array
     {
         $rules = StoredRule::query()->inForce()->where('record_type', $type->name)->orderBy('position')
             ->whereHas('watches', static fn (Builder $watches): Builder => $watches->where('watch', RuleWatch::BY_HAND))->get();
 
         return array_values(
-            $rules->map(static fn (StoredRule $rule): RunnableShape => new RunnableShape($rule->id, $rule->name, ''))->all(),
+            $rules->map(static fn (StoredRule $rule): RunnableResource => new RunnableResource($rule->id, $rule->name, ''))->all(),
         );
     }
 }

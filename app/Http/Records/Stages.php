@@ -20,7 +20,7 @@ final readonly class Stages
     ) {
     }
 
-    /** @return list<StageShape> in the order of time; a value that came twice stands there twice */
+    /** @return list<StageResource> in the order of time; a value that came twice stands there twice */
     public function of(RecordType $type, int $id): array
     {
         $field = $type->stage();
@@ -38,15 +38,15 @@ final readonly class Stages
         foreach ($changes->get() as $change) {
             $spells[] = [$change->after, $change->entry->at->getTimestamp()];
         }
-        $shapes = [];
+        $resources = [];
         foreach ($spells as $index => [$value, $from]) {
             $to = $spells[$index + 1][1] ?? $this->clock->now()->getTimestamp();
             if (is_string($value)) {
-                $shapes[] = new StageShape($value, $labels[$value] ?? $value, max(0, $to - $from), ! isset($spells[$index + 1]));
+                $resources[] = new StageResource($value, $labels[$value] ?? $value, max(0, $to - $from), ! isset($spells[$index + 1]));
             }
         }
 
-        return $shapes;
+        return $resources;
     }
 
     /**

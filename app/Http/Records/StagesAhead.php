@@ -20,7 +20,7 @@ final readonly class StagesAhead
     {
     }
 
-    /** @return list<StageAheadShape> in the order of the stages, without the one it is at */
+    /** @return list<StageAheadResource> in the order of the stages, without the one it is at */
     public function of(RecordType $type, int $id, Actor $actor): array
     {
         $stage = $type->stage();
@@ -35,7 +35,7 @@ final readonly class StagesAhead
         $rows = array_map(static fn (Choice $choice): RowToSave => new RowToSave($id, [$stage->name => $choice->value]), $ahead);
 
         return array_map(
-            static fn (Choice $choice, SavedRow $row): StageAheadShape => new StageAheadShape(
+            static fn (Choice $choice, SavedRow $row): StageAheadResource => new StageAheadResource(
                 $choice->value, $choice->label, $choice->closes, $row->said,
                 array_values(array_unique(array_map(static fn (Rule $rule): string => $rule->name, $row->fired))),
             ),

@@ -12,9 +12,9 @@ use App\Evidence\Rules\WrittenRules;
 use App\Http\Describe\Controller;
 use App\Http\Describe\Ok;
 use App\Http\Ledger\EntryInput;
-use App\Http\Records\RecordShape;
-use App\Http\Records\RecordShapes;
-use App\Http\Types\FieldRuleShape;
+use App\Http\Records\RecordResource;
+use App\Http\Records\RecordResources;
+use App\Http\Types\FieldRuleResource;
 use App\Http\Writing\WrittenRuleInput;
 use App\Store\Access\SeenRules;
 use App\Store\DomainError;
@@ -36,7 +36,7 @@ final class EvidenceController extends Controller
             operationId: 'remarks',
             description: 'What proofreading finds in a rule file that reads soundly; of one that does not, nothing. Nothing is kept.',
             tags: ['evidence'],
-            responses: [new Ok(RemarkShape::class, list: true)],
+            responses: [new Ok(RemarkResource::class, list: true)],
         ),
     ]
     public function remarks(WrittenRuleInput $request, WrittenRules $written, Proofreading $proofreading): JsonResponse
@@ -44,10 +44,10 @@ final class EvidenceController extends Controller
         $given = $request->validated();
         $rule = $written->page($given['file'], self::number($given, 'rule'))->rule;
 
-        return new JsonResponse(array_map(static fn (Remark $remark): RemarkShape => new RemarkShape(
+        return new JsonResponse(array_map(static fn (Remark $remark): RemarkResource => new RemarkResource(
             level: $remark->level->value, at: $remark->at, code: $remark->code, message: $remark->message, advice: $remark->advice,
             fix: $remark->fix === null ? null
-            : new FixShape(
+            : new FixResource(
                 $remark->fix->label,
                 $remark->fix->at,
                 $remark->fix->value === null ? null : ['value' => $remark->fix->value],
@@ -61,7 +61,7 @@ final class EvidenceController extends Controller
             operationId: 'fieldRules',
             description: 'Which rules in force could ever change a field.',
             tags: ['evidence'],
-            responses: [new Ok(FieldRuleShape::class, list: true)],
+            responses: [new Ok(FieldRuleResource::class, list: true)],
         ),
     ]
     public function fieldRules(string $type, string $field, FieldRules $rules, SeenRules $readable): JsonResponse
@@ -70,7 +70,7 @@ final class EvidenceController extends Controller
         $found = $seen->field($field) === null ? [] : $rules->of($seen->name, $field);
 
         return new JsonResponse(array_values(array_map(
-            static fn (array $found): FieldRuleShape => new FieldRuleShape(...$found),
+            static fn (array $found): FieldRuleResource => new FieldRuleResource(...$found),
             array_filter($found, static fn (array $found): bool => $readable->mayPage($found['rule'])),
         )));
     }
@@ -128,10 +128,10 @@ final class EvidenceController extends Controller
             operationId: 'recordThen',
             description: 'A record as it stood just after an entry.',
             tags: ['records'],
-            responses: [new Ok(RecordShape::class)],
+            responses: [new Ok(RecordResource::class)],
         ),
     ]
-    public function then(string $type, int $id, EntryInput $request, RecordHistory $history, RecordShapes $records): RecordShape
+    public function then(string $type, int $id, EntryInput $request, RecordHistory $history, RecordResources $records): RecordResource
     {
         $given = $request->validated();
         $record = $history->recordAfter($this->type($type), $id, (int) $given['entry'])
@@ -147,15 +147,16 @@ final class EvidenceController extends Controller
             description: 'Plays a rule file on a record: {"id"}, {"pick": "matched", "nearly" or "made_up"} or {"values"}. What happens '
                 .'first is proposed when it is left out. Nothing is kept.',
             tags: ['evidence'],
-            responses: [new Ok(RehearsalShape::class)],
+            responses: [new Ok(RehearsalResource::class)],
         ),
     ]
-    public function play(RehearsalInput $request, WrittenRules $written, Rehearsals $rehearsals, RehearsalShapes $shapes): RehearsalShape
-    {
+    public function play(
+        RehearsalInput $request, WrittenRules $written, Rehearsals $rehearsals, RehearsalResources $resources,
+    ): RehearsalResource {
         $given = $request->validated();
         $rule = $written->finished($given['file'], self::number($given, 'rule'));
 
-        return $shapes->of(
+        return $resources->of(
             $rule,
             $rehearsals->play($rule, array_filter($given, static fn (mixed $value): bool => $value !== null), $this->person($request)->id),
         );

@@ -29,12 +29,12 @@ final class ProofController extends Controller
             operationId: 'proofs',
             description: 'The proofs of a rule, and how each came out.',
             tags: ['evidence'],
-            responses: [new Ok(ProofShape::class, list: true)],
+            responses: [new Ok(ProofResource::class, list: true)],
         ),
     ]
     public function index(int $id): JsonResponse
     {
-        return new JsonResponse($this->proofs->of($id)->map(static fn (Proof $proof): ProofShape => new ProofShape(
+        return new JsonResponse($this->proofs->of($id)->map(static fn (Proof $proof): ProofResource => new ProofResource(
             id: $proof->id, rule: $proof->rule_id, ruleName: '', name: $proof->name, holds: $proof->holds,
             checked: $proof->checked_stand !== '', lines: self::lines($proof->expected, $proof->actual ?? $proof->expected),
             keptBy: $proof->keeper->name, keptAt: Value::instantText($proof->kept_at), acceptedBy: $proof->accepter?->name,
@@ -48,7 +48,7 @@ final class ProofController extends Controller
             operationId: 'keepProof',
             description: 'Keeps a rehearsal as a proof: its record, what it looks at, and what it comes to.',
             tags: ['evidence'],
-            responses: [new Ok(ProofShape::class, list: true, status: 201)],
+            responses: [new Ok(ProofResource::class, list: true, status: 201)],
         ),
     ]
     public function store(int $id, ProofInput $request): JsonResponse

@@ -9,9 +9,9 @@ use App\Http\Describe\Controller;
 use App\Http\Describe\Ok;
 use App\Http\Outbound\DifferenceInput;
 use App\Http\Outbound\DifferenceLine;
-use App\Http\Records\RecordShapes;
-use App\Http\Writing\ReadingShape;
-use App\Http\Writing\WrittenShape;
+use App\Http\Records\RecordResources;
+use App\Http\Writing\ReadingResource;
+use App\Http\Writing\WrittenResource;
 use App\Store\DomainError;
 use App\Store\HouseClock;
 use App\Store\Lists\RecordList;
@@ -40,7 +40,7 @@ use VividLedger\Words\Words;
 final class RuleController extends Controller
 {
     public function __construct(
-        private readonly RuleShapes $shapes,
+        private readonly RuleResources $resources,
         private readonly RuleStore $rules,
         private readonly RulePublisher $publisher,
         private readonly RuleReader $reader,
@@ -59,7 +59,7 @@ final class RuleController extends Controller
     ]
     public function index(): JsonResponse
     {
-        return new JsonResponse($this->shapes->all());
+        return new JsonResponse($this->resources->all());
     }
 
     #[
@@ -68,14 +68,14 @@ final class RuleController extends Controller
             operationId: 'startRule',
             description: 'Starts a draft from a rule file, finished or not.',
             tags: ['rules'],
-            responses: [new Ok(RuleShape::class, status: 201)],
+            responses: [new Ok(RuleResource::class, status: 201)],
         ),
     ]
     public function store(RuleFileInput $request): JsonResponse
     {
         $given = $request->validated();
 
-        return new JsonResponse($this->shapes->one($this->rules->draft($given['file'], $this->person($request)->id)), 201);
+        return new JsonResponse($this->resources->one($this->rules->draft($given['file'], $this->person($request)->id)), 201);
     }
 
     #[
@@ -84,14 +84,14 @@ final class RuleController extends Controller
             operationId: 'readRule',
             description: 'Reads a rule file without keeping it: its sentences and its problems.',
             tags: ['rules'],
-            responses: [new Ok(ReadingShape::class)],
+            responses: [new Ok(ReadingResource::class)],
         ),
     ]
-    public function read(RuleFileInput $request): ReadingShape
+    public function read(RuleFileInput $request): ReadingResource
     {
         $given = $request->validated();
 
-        return $this->shapes->reading($this->door->read($given['file']));
+        return $this->resources->reading($this->door->read($given['file']));
     }
 
     #[
@@ -100,7 +100,7 @@ final class RuleController extends Controller
             operationId: 'importRule',
             description: 'Starts a draft from the text of a rule file. Either all of it is sound, or nothing is kept.',
             tags: ['rules'],
-            responses: [new Ok(RuleShape::class, status: 201)],
+            responses: [new Ok(RuleResource::class, status: 201)],
         ),
     ]
     public function import(RuleImportInput $request, RuleFile $files, ProofFile $proofs, Connection $db): JsonResponse
@@ -121,7 +121,7 @@ final class RuleController extends Controller
             return $id;
         });
 
-        return new JsonResponse($this->shapes->one($id), 201);
+        return new JsonResponse($this->resources->one($id), 201);
     }
 
     #[
@@ -130,12 +130,12 @@ final class RuleController extends Controller
             operationId: 'rule',
             description: 'One rule: its page in force, and its draft.',
             tags: ['rules'],
-            responses: [new Ok(RuleShape::class)],
+            responses: [new Ok(RuleResource::class)],
         ),
     ]
-    public function show(int $id): RuleShape
+    public function show(int $id): RuleResource
     {
-        return $this->shapes->one($id);
+        return $this->resources->one($id);
     }
 
     #[
@@ -144,15 +144,17 @@ final class RuleController extends Controller
             operationId: 'writeDraft',
             description: 'Writes the draft of a rule, finished or not; what is in force stays as it is.',
             tags: ['rules'],
-            responses: [new Ok(WrittenShape::class)],
+            responses: [new Ok(WrittenResource::class)],
         ),
     ]
-    public function write(int $id, DraftInput $request, HouseClock $clock): WrittenShape
+    public function write(int $id, DraftInput $request, HouseClock $clock): WrittenResource
     {
         $given = $request->validated();
         $version = $this->rules->write($id, (int) $given['version'], $given['file'], $this->person($request)->id);
 
-        return new WrittenShape($version, Value::instantText($clock->now()), $this->shapes->reading($this->door->read($given['file'])));
+        $reading = $this->resources->reading($this->door->read($given['file']));
+
+        return new WrittenResource($version, Value::instantText($clock->now()), $reading);
     }
 
     #[
@@ -178,10 +180,10 @@ final class RuleController extends Controller
             description: 'Makes the draft the next page and puts it in force. What matches already is left as it is (leave), counted as '
                 .'done (count), or started, spread over so many hours (start). Runs in play stay on their page, or move.',
             tags: ['rules'],
-            responses: [new Ok(RuleShape::class)],
+            responses: [new Ok(RuleResource::class)],
         ),
     ]
-    public function publish(int $id, PublishInput $request): RuleShape
+    public function publish(int $id, PublishInput $request): RuleResource
     {
         $given = $request->validated();
         $this->publisher->publish(
@@ -189,7 +191,7 @@ final class RuleController extends Controller
             (int) ($given['hours'] ?? 0), (bool) ($given['move'] ?? false), trim((string) ($given['why'] ?? '')),
         );
 
-        return $this->shapes->one($id);
+        return $this->resources->one($id);
     }
 
     #[
@@ -198,16 +200,16 @@ final class RuleController extends Controller
             operationId: 'moving',
             description: 'What would become of the runs in play if they moved to the page as it is written now.',
             tags: ['rules'],
-            responses: [new Ok(MoveShape::class)],
+            responses: [new Ok(MoveResource::class)],
         ),
     ]
-    public function moving(int $id, RunMover $mover): MoveShape
+    public function moving(int $id, RunMover $mover): MoveResource
     {
-        $shape = $this->shapes->one($id);
-        $rule = $this->door->read($shape->file, $id, ($shape->page ?? 0) + 1)->rule;
+        $resource = $this->resources->one($id);
+        $rule = $this->door->read($resource->file, $id, ($resource->page ?? 0) + 1)->rule;
         $count = $rule === null ? ['runs' => $mover->inPlay($id), 'moved' => 0, 'struck' => 0, 'added' => 0] : $mover->move($rule, false);
 
-        return new MoveShape(...$count);
+        return new MoveResource(...$count);
     }
 
     #[
@@ -216,15 +218,15 @@ final class RuleController extends Controller
             operationId: 'moveRule',
             description: 'Pauses a rule, puts it back in force, or retires it.',
             tags: ['rules'],
-            responses: [new Ok(RuleShape::class)],
+            responses: [new Ok(RuleResource::class)],
         ),
     ]
-    public function move(int $id, RuleStatusInput $request): RuleShape
+    public function move(int $id, RuleStatusInput $request): RuleResource
     {
         $given = $request->validated();
         $this->publisher->move($id, RuleStatus::from($given['status']), $this->person($request)->id);
 
-        return $this->shapes->one($id);
+        return $this->resources->one($id);
     }
 
     #[
@@ -254,15 +256,15 @@ final class RuleController extends Controller
             operationId: 'standInSet',
             description: 'Puts a rule into an either/or set, of which only the first that matches fires; an empty name takes it out.',
             tags: ['rules'],
-            responses: [new Ok(RuleShape::class)],
+            responses: [new Ok(RuleResource::class)],
         ),
     ]
-    public function stand(int $id, EitherOrInput $request, RuleOrder $order): RuleShape
+    public function stand(int $id, EitherOrInput $request, RuleOrder $order): RuleResource
     {
         $given = $request->validated();
         $order->stand($id, (string) $given['set'], $this->person($request)->id);
 
-        return $this->shapes->one($id);
+        return $this->resources->one($id);
     }
 
     #[
@@ -272,15 +274,15 @@ final class RuleController extends Controller
             description: 'Starts a draft from a rule, for the same records or for others; what does not fit there is listed as its '
                 .'problems.',
             tags: ['rules'],
-            responses: [new Ok(RuleShape::class, status: 201)],
+            responses: [new Ok(RuleResource::class, status: 201)],
         ),
     ]
     public function copy(int $id, RuleCopyInput $request): JsonResponse
     {
         $given = $request->validated();
-        $file = RuleCopy::of($this->shapes->one($id)->file, $this->type($given['on']));
+        $file = RuleCopy::of($this->resources->one($id)->file, $this->type($given['on']));
 
-        return new JsonResponse($this->shapes->one($this->rules->draft($file, $this->person($request)->id)), 201);
+        return new JsonResponse($this->resources->one($this->rules->draft($file, $this->person($request)->id)), 201);
     }
 
     #[
@@ -289,12 +291,12 @@ final class RuleController extends Controller
             operationId: 'rulePages',
             description: 'The pages of a rule over time, the latest first.',
             tags: ['rules'],
-            responses: [new Ok(PageShape::class, list: true)],
+            responses: [new Ok(PageResource::class, list: true)],
         ),
     ]
     public function pages(int $id): JsonResponse
     {
-        return new JsonResponse($this->shapes->pages($id));
+        return new JsonResponse($this->resources->pages($id));
     }
 
     #[
@@ -309,12 +311,12 @@ final class RuleController extends Controller
     public function difference(int $id, DifferenceInput $request): JsonResponse
     {
         $given = $request->validated();
-        $files = array_column($this->shapes->pages($id), 'file', 'number');
+        $files = array_column($this->resources->pages($id), 'file', 'number');
         $from = $files[(int) $given['from']]
             ?? throw DomainError::missing(Words::say('This rule has no page {from}.', from: $given['from']));
         $to = isset($given['to']) ? ($files[(int) $given['to']]
             ?? throw DomainError::missing(Words::say('This rule has no page {to}.', to: $given['to'])))
-                : $this->shapes->one($id)->file;
+                : $this->resources->one($id)->file;
 
         return new JsonResponse(array_map(
             static fn (array $line): DifferenceLine => new DifferenceLine($line[0], $line[1]),
@@ -328,13 +330,13 @@ final class RuleController extends Controller
             operationId: 'bringBack',
             description: 'Makes an old page the draft, to be put in force like any other.',
             tags: ['rules'],
-            responses: [new Ok(RuleShape::class)],
+            responses: [new Ok(RuleResource::class)],
         ),
     ]
-    public function bringBack(int $id, int $number, VersionInput $request): RuleShape
+    public function bringBack(int $id, int $number, VersionInput $request): RuleResource
     {
         $given = $request->validated();
-        $files = array_column($this->shapes->pages($id), 'file', 'number');
+        $files = array_column($this->resources->pages($id), 'file', 'number');
         $this->rules->write(
             $id,
             (int) $given['version'],
@@ -342,7 +344,7 @@ final class RuleController extends Controller
             $this->person($request)->id,
         );
 
-        return $this->shapes->one($id);
+        return $this->resources->one($id);
     }
 
     #[
@@ -366,10 +368,10 @@ final class RuleController extends Controller
     public function file(int $id, PageInput $request, RuleFile $files, ProofFile $proofs): Response
     {
         $given = $request->validated();
-        $rule = $this->shapes->one($id);
+        $rule = $this->resources->one($id);
         $file = $rule->file;
         if (isset($given['page'])) {
-            $pages = array_column($this->shapes->pages($id), 'file', 'number');
+            $pages = array_column($this->resources->pages($id), 'file', 'number');
             $file = $pages[(int) $given['page']]
                 ?? throw DomainError::missing(Words::say('This rule has no page {page}.', page: $given['page']));
         }
@@ -393,13 +395,13 @@ final class RuleController extends Controller
             operationId: 'matching',
             description: 'How many records meet the conditions of the rule as it is written now.',
             tags: ['rules'],
-            responses: [new Ok(MatchShape::class)],
+            responses: [new Ok(MatchResource::class)],
         ),
     ]
-    public function matching(int $id, RecordList $list, RecordShapes $records, ExistingRecords $existing): MatchShape
+    public function matching(int $id, RecordList $list, RecordResources $records, ExistingRecords $existing): MatchResource
     {
-        $shape = $this->shapes->one($id);
-        $page = $this->door->read($shape->file, $id);
+        $resource = $this->resources->one($id);
+        $page = $this->door->read($resource->file, $id);
         if ($page->rule === null) {
             throw new DomainError(
                 'unfinished_rule',
@@ -408,13 +410,13 @@ final class RuleController extends Controller
                 RuleStore::listed($page->problems),
             );
         }
-        $type = $this->type($shape->on);
+        $type = $this->type($resource->on);
         [$examples] = $list->page($type, $page->rule->condition, '', [], 1, 5, counted: false);
 
         $matching = $list->count($type, $page->rule->condition);
         $starting = $existing->number($page->rule) ?? $matching;
 
-        return new MatchShape(
+        return new MatchResource(
             $matching,
             $starting,
             max(0, $matching - $starting),

@@ -6,7 +6,7 @@ namespace App\Http\Setup;
 
 use App\Http\Describe\Controller;
 use App\Http\Describe\Ok;
-use App\Http\Timing\ProcessShape;
+use App\Http\Timing\ProcessResource;
 use App\Models\Operations\WorkerProcess;
 use App\Models\People\Person;
 use App\Store\DomainError;
@@ -31,19 +31,19 @@ final class CompanyController extends Controller
             operationId: 'company',
             description: 'The company, who stands in when a rule finds nobody, and the programs at work.',
             tags: ['company'],
-            responses: [new Ok(CompanyShape::class)],
+            responses: [new Ok(CompanyResource::class)],
         ),
     ]
-    public function show(): CompanyShape
+    public function show(): CompanyResource
     {
         $processes = WorkerProcess::query()->orderBy('kind')->latest('started_at')->get()->map(
-            static fn (WorkerProcess $process): ProcessShape => new ProcessShape(
+            static fn (WorkerProcess $process): ProcessResource => new ProcessResource(
                 name: $process->process, kind: $process->kind, startedAt: Value::instantText($process->started_at),
                 beatAt: Value::instantText($process->beat_at), done: $process->done, alive: Heartbeat::isAlive($process->beat_at),
             ),
         );
 
-        return new CompanyShape(
+        return new CompanyResource(
             $this->company->name(), $this->company->zone()->getName(), $this->company->fallbackPersonId(), array_values($processes->all()),
         );
     }
@@ -54,10 +54,10 @@ final class CompanyController extends Controller
             operationId: 'changeCompany',
             description: 'Names who stands in when a rule finds nobody.',
             tags: ['company'],
-            responses: [new Ok(CompanyShape::class)],
+            responses: [new Ok(CompanyResource::class)],
         ),
     ]
-    public function update(CompanyInput $request): CompanyShape
+    public function update(CompanyInput $request): CompanyResource
     {
         $given = $request->validated();
         $id = $given['fallbackPersonId'] === null ? null : $this->personGiven($given['fallbackPersonId'], '/fallbackPersonId');

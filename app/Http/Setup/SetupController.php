@@ -10,7 +10,7 @@ use App\Evidence\Setup\SetupPlan;
 use App\Evidence\Setup\Setups;
 use App\Http\Describe\Controller;
 use App\Http\Describe\Ok;
-use App\Http\Rules\ProblemShape;
+use App\Http\Rules\ProblemResource;
 use App\Store\DomainError;
 use App\Store\RefusedFor;
 use Illuminate\Http\Request;
@@ -39,17 +39,17 @@ final class SetupController extends Controller
 
     #[OA\Post(path: '/api/setup/plan', operationId: 'planSetup', description: 'What bringing an archive in would change, and what stands '
         .'against it. Nothing changes. Multipart, the archive under the name "file"; with "despite", proofs need not hold.',
-        tags: ['company'], responses: [new Ok(SetupPlanShape::class)])]
-    public function plan(Request $request): SetupPlanShape
+        tags: ['company'], responses: [new Ok(SetupPlanResource::class)])]
+    public function plan(Request $request): SetupPlanResource
     {
-        return self::shape($this->setups->plan(self::given($request), $this->person($request)->id, $request->boolean('despite')));
+        return self::resource($this->setups->plan(self::given($request), $this->person($request)->id, $request->boolean('despite')));
     }
 
     #[OA\Post(path: '/api/setup/apply', operationId: 'applySetup', description: 'Brings an archive in, all of it or nothing. Multipart, as '
-        .'for a plan.', tags: ['company'], responses: [new Ok(SetupPlanShape::class)])]
-    public function apply(Request $request): SetupPlanShape
+        .'for a plan.', tags: ['company'], responses: [new Ok(SetupPlanResource::class)])]
+    public function apply(Request $request): SetupPlanResource
     {
-        return self::shape($this->setups->apply(self::given($request), $this->person($request)->id, $request->boolean('despite')));
+        return self::resource($this->setups->apply(self::given($request), $this->person($request)->id, $request->boolean('despite')));
     }
 
     /** @return array<string, string> */
@@ -65,13 +65,13 @@ final class SetupController extends Controller
         return SetupFolder::unpack($file->getPathname());
     }
 
-    private static function shape(SetupPlan $plan): SetupPlanShape
+    private static function resource(SetupPlan $plan): SetupPlanResource
     {
-        return new SetupPlanShape(
-            array_map(static fn (SetupChange $change): SetupChangeShape => new SetupChangeShape(
+        return new SetupPlanResource(
+            array_map(static fn (SetupChange $change): SetupChangeResource => new SetupChangeResource(
                 $change->path, $change->name, $change->isNew, $change->said,
             ), $plan->changes),
-            array_map(static fn (array $problem): ProblemShape => new ProblemShape(...$problem), $plan->problems),
+            array_map(static fn (array $problem): ProblemResource => new ProblemResource(...$problem), $plan->problems),
             $plan->same,
             $plan->besides,
         );

@@ -10,7 +10,7 @@ use OpenApi\Attributes as OA;
 #[OA\Schema]
 final readonly class DecisionPage
 {
-    /** @param  list<CaseChangeShape>  $changed */
+    /** @param  list<CaseChangeResource>  $changed */
     public function __construct(
         #[OA\Property]
         public string $record,
@@ -30,7 +30,7 @@ final readonly class DecisionPage
         public ?string $dueAt,
         #[OA\Property(description: 'Whether the record was new: then all of it is news.')]
         public bool $isNew,
-        #[OA\Property(items: new OA\Items(type: CaseChangeShape::class))]
+        #[OA\Property(items: new OA\Items(type: CaseChangeResource::class))]
         public array $changed,
     ) {
     }

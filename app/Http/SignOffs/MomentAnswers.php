@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\SignOffs;
 
-use App\Http\Ledger\EntryShape;
+use App\Http\Ledger\EntryResource;
 use OpenApi\Attributes as OA;
 
 /** What rules made of the last thing that happened to a record before a moment. */
@@ -12,12 +12,12 @@ use OpenApi\Attributes as OA;
 final readonly class MomentAnswers
 {
     /**
-     * @param  list<AnswerShape>  $answers
+     * @param  list<AnswerResource>  $answers
      */
     public function __construct(
         #[OA\Property]
-        public EntryShape $entry,
-        #[OA\Property(items: new OA\Items(type: AnswerShape::class))]
+        public EntryResource $entry,
+        #[OA\Property(items: new OA\Items(type: AnswerResource::class))]
         public array $answers,
     ) {
     }

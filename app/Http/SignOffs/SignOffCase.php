@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\SignOffs;
 
-use App\Http\Timing\AheadStepShape;
+use App\Http\Timing\AheadStepResource;
 use OpenApi\Attributes as OA;
 
 /** A sign-off with all that whoever decides wants to see. */
@@ -12,23 +12,23 @@ use OpenApi\Attributes as OA;
 final readonly class SignOffCase
 {
     /**
-     * @param  list<CaseChangeShape>  $changed
-     * @param  list<AheadStepShape>  $ahead
-     * @param  list<SignOffShape>  $before
+     * @param  list<CaseChangeResource>  $changed
+     * @param  list<AheadStepResource>  $ahead
+     * @param  list<SignOffResource>  $before
      * @param  list<string>  $correct
      */
     public function __construct(
         #[OA\Property]
-        public SignOffShape $signOff,
+        public SignOffResource $signOff,
         #[OA\Property(description: 'Whether the record was new: then all of it is news.')]
         public bool $isNew,
-        #[OA\Property(description: 'What the change was that asked for it.', items: new OA\Items(type: CaseChangeShape::class))]
+        #[OA\Property(description: 'What the change was that asked for it.', items: new OA\Items(type: CaseChangeResource::class))]
         public array $changed,
-        #[OA\Property(description: 'What is still to come, as things are now.', items: new OA\Items(type: AheadStepShape::class))]
+        #[OA\Property(description: 'What is still to come, as things are now.', items: new OA\Items(type: AheadStepResource::class))]
         public array $ahead,
         #[OA\Property(
             description: 'Decided before about the same customer, the latest first.',
-            items: new OA\Items(type: SignOffShape::class),
+            items: new OA\Items(type: SignOffResource::class),
         )]
         public array $before,
         #[OA\Property(description: 'Names of the fields that whoever asks may correct.', items: new OA\Items(type: 'string'))]

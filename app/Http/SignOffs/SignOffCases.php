@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\SignOffs;
 
-use App\Http\Timing\AheadStepShape;
+use App\Http\Timing\AheadStepResource;
 use App\Models\People\Person;
 use App\Models\SignOffs\StoredSignOff;
 use App\Store\People\PeopleStore;
@@ -39,7 +39,7 @@ final readonly class SignOffCases
         $signOff = $kept->signOff();
         $record = $this->now->record($kept->record_type, $kept->record_id);
         $clerk = $record === null ? null : $this->routes->clerk($kept, new View($record, $this->now));
-        $ahead = array_map(fn (array $step): AheadStepShape => new AheadStepShape(
+        $ahead = array_map(fn (array $step): AheadStepResource => new AheadStepResource(
             $step['step'] + 1,
             array_map(fn (int $id): string => $this->names->person($id)->name ?? '', $step['people']),
             $step['leftOut'],
@@ -51,7 +51,7 @@ final readonly class SignOffCases
 
         return new SignOffCase(
             signOff: $this->signOffs->one($kept, $me), isNew: $this->facts->isNew($kept), changed: self::changes($this->facts->of($kept)),
-            ahead: $ahead, before: $this->signOffs->shapes($this->facts->before($kept), $me),
+            ahead: $ahead, before: $this->signOffs->resources($this->facts->before($kept), $me),
             correct: array_map(static fn (Field $field): string => $field->name, $correct),
             amount: $amount === null ? null : $this->display()->of($amount, $record->value($amount->name)),
             limit: $amount === null || $limit === null ? null
@@ -61,12 +61,12 @@ final readonly class SignOffCases
 
     /**
      * @param  list<array{label: string, before: string, after: string}>  $changed
-     * @return list<CaseChangeShape>
+     * @return list<CaseChangeResource>
      */
     public static function changes(array $changed): array
     {
         return array_map(
-            static fn (array $one): CaseChangeShape => new CaseChangeShape($one['label'], $one['before'], $one['after']),
+            static fn (array $one): CaseChangeResource => new CaseChangeResource($one['label'], $one['before'], $one['after']),
             $changed,
         );
     }

@@ -6,7 +6,7 @@ namespace App\Http\SignOffs;
 
 use App\Http\Describe\Controller;
 use App\Http\Describe\Ok;
-use App\Http\Slips\AnsweredShape;
+use App\Http\Slips\AnsweredResource;
 use App\Models\People\Person;
 use App\Models\SignOffs\StoredSignOff;
 use App\Store\DomainError;
@@ -71,7 +71,7 @@ final class SignOffController extends Controller
         operationId: 'signOffsOfRecord',
         description: 'The sign-offs that were asked for on a record, the latest first.',
         tags: ['sign-offs'],
-        responses: [new Ok(SignOffShape::class, list: true)],
+        responses: [new Ok(SignOffResource::class, list: true)],
     )]
     public function ofRecord(string $type, int $id, Request $request): JsonResponse
     {
@@ -84,7 +84,7 @@ final class SignOffController extends Controller
         description: 'Says yes or no to sign-offs that wait for oneself. A no needs its reason. Each is taken by itself, and what became '
             .'of each is told. What a step lets one correct is changed with the answer; that is for one sign-off at a time.',
         tags: ['sign-offs'],
-        responses: [new Ok(AnsweredShape::class, list: true)],
+        responses: [new Ok(AnsweredResource::class, list: true)],
     )]
     public function answer(SignOffAnswerInput $request): JsonResponse
     {
@@ -102,15 +102,15 @@ final class SignOffController extends Controller
             $id = (int) $given['ids'][0];
             $this->desk->answer($id, $me, Answer::from($given['answer']), $comment, $corrections);
 
-            return new JsonResponse([new AnsweredShape($id, null)]);
+            return new JsonResponse([new AnsweredResource($id, null)]);
         }
         $answered = [];
         foreach (array_unique(array_map(intval(...), $given['ids'])) as $id) {
             try {
                 $this->desk->answer($id, $me, Answer::from($given['answer']), $comment);
-                $answered[] = new AnsweredShape($id, null);
+                $answered[] = new AnsweredResource($id, null);
             } catch (DomainError $refused) {
-                $answered[] = new AnsweredShape($id, $refused->getMessage());
+                $answered[] = new AnsweredResource($id, $refused->getMessage());
             }
         }
 
@@ -122,9 +122,9 @@ final class SignOffController extends Controller
         operationId: 'withdrawSignOff',
         description: 'Withdraws a sign-off, by whoever asked for it or an administrator.',
         tags: ['sign-offs'],
-        responses: [new Ok(SignOffShape::class)],
+        responses: [new Ok(SignOffResource::class)],
     )]
-    public function withdraw(int $id, Request $request): SignOffShape
+    public function withdraw(int $id, Request $request): SignOffResource
     {
         $me = $this->person($request);
         $this->visible($id, $me);
@@ -137,9 +137,9 @@ final class SignOffController extends Controller
         operationId: 'handOverSignOff',
         description: 'Gives a sign-off that waits for oneself to somebody else.',
         tags: ['sign-offs'],
-        responses: [new Ok(SignOffShape::class)],
+        responses: [new Ok(SignOffResource::class)],
     )]
-    public function handOver(int $id, SignOffHandInput $request): SignOffShape
+    public function handOver(int $id, SignOffHandInput $request): SignOffResource
     {
         $given = $request->validated();
         $me = $this->person($request);
@@ -154,9 +154,9 @@ final class SignOffController extends Controller
         operationId: 'askBack',
         description: 'Asks whoever asked for the sign-off a question first. Until it is answered, time stands still.',
         tags: ['sign-offs'],
-        responses: [new Ok(SignOffShape::class)],
+        responses: [new Ok(SignOffResource::class)],
     )]
-    public function ask(int $id, SignOffQuestionInput $request): SignOffShape
+    public function ask(int $id, SignOffQuestionInput $request): SignOffResource
     {
         $me = $this->person($request);
         $this->visible($id, $me);
@@ -169,9 +169,9 @@ final class SignOffController extends Controller
         operationId: 'answerBack',
         description: 'Answers a question that was put back, by whoever asked for the sign-off or an administrator.',
         tags: ['sign-offs'],
-        responses: [new Ok(SignOffShape::class)],
+        responses: [new Ok(SignOffResource::class)],
     )]
-    public function answerBack(int $id, SignOffReplyInput $request): SignOffShape
+    public function answerBack(int $id, SignOffReplyInput $request): SignOffResource
     {
         $me = $this->person($request);
         $this->visible($id, $me);
@@ -187,9 +187,9 @@ final class SignOffController extends Controller
         operationId: 'unlockRecord',
         description: 'Sets the record free that a sign-off keeps locked, with a reason; the sign-off goes on. For administrators.',
         tags: ['sign-offs'],
-        responses: [new Ok(SignOffShape::class)],
+        responses: [new Ok(SignOffResource::class)],
     )]
-    public function unlock(int $id, UnlockInput $request): SignOffShape
+    public function unlock(int $id, UnlockInput $request): SignOffResource
     {
         $me = $this->person($request);
 

@@ -10,9 +10,9 @@ use OpenApi\Attributes as OA;
 #[OA\Schema]
 final readonly class SignOffPage
 {
-    /** @param  list<SignOffShape>  $signOffs */
+    /** @param  list<SignOffResource>  $signOffs */
     public function __construct(
-        #[OA\Property(items: new OA\Items(type: SignOffShape::class))]
+        #[OA\Property(items: new OA\Items(type: SignOffResource::class))]
         public array $signOffs,
         #[OA\Property]
         public int $total,

@@ -29,7 +29,7 @@ final readonly class SignOffs
     {
     }
 
-    /** @return list<SignOffShape> those that wait, the one that has waited longest first; of the others the latest first */
+    /** @return list<SignOffResource> those that wait, the one that has waited longest first; of the others the latest first */
     public function listed(string $box, Person $me, int $limit): array
     {
         if ($box !== 'waiting') {
@@ -46,15 +46,15 @@ final readonly class SignOffs
         return $box === 'waiting' ? self::seats($me, SeatState::Waiting)->count() : self::of($box, $me)->count();
     }
 
-    public function one(StoredSignOff $signOff, Person $me): SignOffShape
+    public function one(StoredSignOff $signOff, Person $me): SignOffResource
     {
-        return $this->shapes([$signOff->load(self::WITH)], $me)[0];
+        return $this->resources([$signOff->load(self::WITH)], $me)[0];
     }
 
     /**
      * Those about one record, the latest first.
      *
-     * @return list<SignOffShape>
+     * @return list<SignOffResource>
      */
     public function ofRecord(string $type, int $id, Person $me): array
     {
@@ -63,13 +63,13 @@ final readonly class SignOffs
 
     /**
      * @param  list<StoredSignOff>  $rows
-     * @return list<SignOffShape>
+     * @return list<SignOffResource>
      */
-    public function shapes(array $rows, Person $me): array
+    public function resources(array $rows, Person $me): array
     {
         $this->remember($rows);
 
-        return array_map(fn (StoredSignOff $row): SignOffShape => $this->shape($row, $me), $rows);
+        return array_map(fn (StoredSignOff $row): SignOffResource => $this->resource($row, $me), $rows);
     }
 
     /** @return Builder<StoredSignOff> */
@@ -93,7 +93,7 @@ final readonly class SignOffs
 
     /**
      * @param  Builder<StoredSignOff>  $signOffs
-     * @return list<SignOffShape>
+     * @return list<SignOffResource>
      */
     private function read(Builder $signOffs, Person $me): array
     {
@@ -102,7 +102,7 @@ final readonly class SignOffs
             $this->names->rememberTitles($type, array_values($of->pluck('record_id')->all()));
         }
 
-        return $this->shapes(array_values($rows->all()), $me);
+        return $this->resources(array_values($rows->all()), $me);
     }
 
     /** @param  list<StoredSignOff>  $rows  whose people are fetched together */
@@ -118,7 +118,7 @@ final readonly class SignOffs
         $this->names->rememberPeople(array_values(array_filter($people, is_int(...))));
     }
 
-    private function shape(StoredSignOff $row, Person $me): SignOffShape
+    private function resource(StoredSignOff $row, Person $me): SignOffResource
     {
         $number = $this->schemas->schema()->type($row->record_type)?->numberOf($row->record_id) ?? '';
         // Taken from its row once: a cast column is cast at each look.
@@ -126,7 +126,7 @@ final readonly class SignOffs
         $isOpen = $signOff->status === SignOffStatus::Waiting;
         $mayMove = $isOpen && ($signOff->asker === $me->id || $me->may(Duty::WriteRules));
 
-        return new SignOffShape(
+        return new SignOffResource(
             id: $row->id, status: $signOff->status->value, why: $this->texts->shown($row->why, $row->tells),
             recordType: $row->record_type, recordId: $row->record_id, recordNumber: $number,
             recordTitle: $this->names->title($row->record_type, $row->record_id) ?? $number, asker: $this->name($signOff->asker),
@@ -137,13 +137,13 @@ final readonly class SignOffs
         );
     }
 
-    private function seat(Seat $seat, int $place): SeatShape
+    private function seat(Seat $seat, int $place): SeatResource
     {
-        return new SeatShape(
+        return new SeatResource(
             step: $seat->step + 1, personId: $seat->person, person: $this->name($seat->person) ?? '', state: $seat->state->value,
             askedAt: Value::instantText($seat->askedAt), dueAt: self::iso($seat->due), at: self::iso($seat->at), comment: $seat->comment,
             byItself: $seat->byItself, place: $place, standsFor: $this->name($seat->for), asksBack: $seat->asksBack(),
-            talk: array_map(fn (Talk $talk): TalkShape => new TalkShape(
+            talk: array_map(fn (Talk $talk): TalkResource => new TalkResource(
                 $this->name($talk->by) ?? '',
                 Value::instantText($talk->at),
                 $talk->text,

@@ -34,15 +34,15 @@ final class SlipController extends Controller
     }
 
     #[OA\Get(path: '/api/records/{type}/{id}/slips', operationId: 'slipsOfRecord', description: 'The slips about a record, the latest '
-        .'first.', tags: ['slips'], responses: [new Ok(SlipShape::class, list: true)])]
+        .'first.', tags: ['slips'], responses: [new Ok(SlipResource::class, list: true)])]
     public function ofRecord(string $type, int $id, Request $request): JsonResponse
     {
         return new JsonResponse($this->slips->ofRecord($this->type($type)->name, $id, $this->person($request)));
     }
 
     #[OA\Post(path: '/api/slips/{id}/pass-on', operationId: 'passSlipOn', description: 'Passes it on to the next in its list now.',
-        tags: ['slips'], responses: [new Ok(SlipShape::class)])]
-    public function passOn(int $id, Request $request): SlipShape
+        tags: ['slips'], responses: [new Ok(SlipResource::class)])]
+    public function passOn(int $id, Request $request): SlipResource
     {
         $me = $this->person($request);
 
@@ -50,8 +50,8 @@ final class SlipController extends Controller
     }
 
     #[OA\Post(path: '/api/slips/{id}/again', operationId: 'sendSlipAgain', description: 'Sends it again with a new link; the one sent '
-        .'before is void.', tags: ['slips'], responses: [new Ok(SlipShape::class)])]
-    public function again(int $id, Request $request): SlipShape
+        .'before is void.', tags: ['slips'], responses: [new Ok(SlipResource::class)])]
+    public function again(int $id, Request $request): SlipResource
     {
         $me = $this->person($request);
 
@@ -59,8 +59,8 @@ final class SlipController extends Controller
     }
 
     #[OA\Post(path: '/api/slips/{id}/withdraw', operationId: 'withdrawSlip', description: 'Withdraws it: nobody can answer any more.',
-        tags: ['slips'], responses: [new Ok(SlipShape::class)])]
-    public function withdraw(int $id, Request $request): SlipShape
+        tags: ['slips'], responses: [new Ok(SlipResource::class)])]
+    public function withdraw(int $id, Request $request): SlipResource
     {
         $me = $this->person($request);
 

@@ -49,14 +49,14 @@ final class SlipFormController extends Controller
     }
 
     #[OA\Get(path: '/api/slip-forms', operationId: 'slipForms', description: 'The reply slips that are kept under a name.',
-        tags: ['slips'], responses: [new Ok(SlipFormShape::class, list: true)])]
+        tags: ['slips'], responses: [new Ok(SlipFormResource::class, list: true)])]
     public function index(): JsonResponse
     {
         return new JsonResponse($this->listed(null));
     }
 
     #[OA\Post(path: '/api/slip-forms', operationId: 'keepSlipForm', description: 'Keeps a reply slip under a name.', tags: ['slips'],
-        responses: [new Ok(SlipFormShape::class, status: 201)])]
+        responses: [new Ok(SlipFormResource::class, status: 201)])]
     public function store(SlipFormInput $request): JsonResponse
     {
         $given = $request->validated();
@@ -69,8 +69,8 @@ final class SlipFormController extends Controller
     }
 
     #[OA\Put(path: '/api/slip-forms/{id}', operationId: 'changeSlipForm', description: 'Keeps the next version; what was sent stays as '
-        .'it was.', tags: ['slips'], responses: [new Ok(SlipFormShape::class)])]
-    public function update(int $id, SlipFormInput $request): SlipFormShape
+        .'it was.', tags: ['slips'], responses: [new Ok(SlipFormResource::class)])]
+    public function update(int $id, SlipFormInput $request): SlipFormResource
     {
         $given = $request->validated();
         $this->kept->keepSlip(
@@ -91,14 +91,14 @@ final class SlipFormController extends Controller
     }
 
     #[OA\Get(path: '/api/slip-forms/{id}/versions', operationId: 'slipFormVersions', description: 'A kept slip as it read over time, the '
-        .'latest first.', tags: ['slips'], responses: [new Ok(SlipFormVersionShape::class, list: true)])]
+        .'latest first.', tags: ['slips'], responses: [new Ok(SlipFormVersionResource::class, list: true)])]
     public function versions(int $id): JsonResponse
     {
         $form = $this->form($id);
         $context = $this->kept->context($this->type($form->record_type));
 
         return new JsonResponse($form->versions()->with('author')->latest('number')->get()->map(
-            static fn (SlipFormVersion $version): SlipFormVersionShape => new SlipFormVersionShape(
+            static fn (SlipFormVersion $version): SlipFormVersionResource => new SlipFormVersionResource(
                 $version->number, $version->subject, $context->said(new QuestionsSlot, $version->asks), Value::instantText($version->at),
                 $version->author->name,
             ),
@@ -138,7 +138,7 @@ final class SlipFormController extends Controller
         return SlipForm::query()->find($id) ?? throw DomainError::missing(Words::say('There is no such slip.'));
     }
 
-    /** @return list<SlipFormShape> by name */
+    /** @return list<SlipFormResource> by name */
     private function listed(?int $only): array
     {
         $users = $this->kept->users(SlipSlot::KEY);
@@ -147,7 +147,7 @@ final class SlipFormController extends Controller
 
         $contexts = [];
 
-        return array_values($forms->get()->map(function (SlipForm $form) use ($users, &$contexts): SlipFormShape {
+        return array_values($forms->get()->map(function (SlipForm $form) use ($users, &$contexts): SlipFormResource {
             $version = $form->currentVersion;
             // What is looked up for one is known for all of its type.
             $context = $contexts[$form->record_type] ??= $this->kept->context($this->schemas->schema()->types[$form->record_type]);
@@ -155,7 +155,7 @@ final class SlipFormController extends Controller
             $context->row(Part::Line, new Node($version->asks, '/asks'));
             (new QuestionsSlot)->read($context, new Node($version->asks, '/asks'), new Filled);
 
-            return new SlipFormShape(
+            return new SlipFormResource(
                 id: $form->id, name: $form->name, recordType: $form->record_type, version: $form->version, subject: $version->subject,
                 body: $version->body, asks: $version->asks, said: $context->said(new QuestionsSlot, $version->asks),
                 problem: $context->sheet->problems[$problems]->message ?? null, rules: array_values($users[$form->name] ?? []),

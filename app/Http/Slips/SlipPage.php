@@ -10,9 +10,9 @@ use OpenApi\Attributes as OA;
 #[OA\Schema]
 final readonly class SlipPage
 {
-    /** @param  list<SlipShape>  $slips */
+    /** @param  list<SlipResource>  $slips */
     public function __construct(
-        #[OA\Property(items: new OA\Items(ref: SlipShape::class))]
+        #[OA\Property(items: new OA\Items(ref: SlipResource::class))]
         public array $slips,
         #[OA\Property]
         public int $count,

@@ -26,10 +26,10 @@ final readonly class Slips
     {
     }
 
-    /** @return list<SlipShape> the latest first */
+    /** @return list<SlipResource> the latest first */
     public function listed(string $box, Person $me, int $limit): array
     {
-        return $this->shapes($this->box($box, $me)->latest('id')->limit($limit)->get(), $me);
+        return $this->resources($this->box($box, $me)->latest('id')->limit($limit)->get(), $me);
     }
 
     public function count(string $box, Person $me): int
@@ -37,16 +37,16 @@ final readonly class Slips
         return $this->box($box, $me)->count();
     }
 
-    /** @return list<SlipShape> of one record, the latest first */
+    /** @return list<SlipResource> of one record, the latest first */
     public function ofRecord(string $type, int $id, Person $me): array
     {
-        return $this->shapes(StoredSlip::query()->with(['turns', 'rule'])->where('record_type', $type)->where('record_id', $id)
+        return $this->resources(StoredSlip::query()->with(['turns', 'rule'])->where('record_type', $type)->where('record_id', $id)
             ->latest('id')->limit(20)->get(), $me);
     }
 
-    public function one(StoredSlip $slip, Person $me): SlipShape
+    public function one(StoredSlip $slip, Person $me): SlipResource
     {
-        return $this->shapes(new Collection([$slip->load(['turns', 'rule'])]), $me)[0];
+        return $this->resources(new Collection([$slip->load(['turns', 'rule'])]), $me)[0];
     }
 
     /** @return Builder<StoredSlip> */
@@ -64,33 +64,33 @@ final readonly class Slips
 
     /**
      * @param  Collection<int, StoredSlip>  $slips
-     * @return list<SlipShape>
+     * @return list<SlipResource>
      */
-    private function shapes(Collection $slips, Person $me): array
+    private function resources(Collection $slips, Person $me): array
     {
         foreach ($slips->groupBy('record_type') as $type => $ofType) {
             $this->names->rememberTitles((string) $type, array_values($ofType->pluck('record_id')->all()));
         }
 
-        return array_values($slips->map(fn (StoredSlip $slip): SlipShape => $this->shape($slip, $me))->all());
+        return array_values($slips->map(fn (StoredSlip $slip): SlipResource => $this->resource($slip, $me))->all());
     }
 
-    private function shape(StoredSlip $slip, Person $me): SlipShape
+    private function resource(StoredSlip $slip, Person $me): SlipResource
     {
         $at = static fn (?\DateTimeImmutable $moment): ?string => $moment === null ? null : Value::instantText($moment);
 
-        return new SlipShape(
+        return new SlipResource(
             id: $slip->id, subject: $this->texts->shown($slip->subject, $slip->tells), recordType: $slip->record_type,
             recordId: $slip->record_id,
             recordNumber: $this->schemas->schema()->type($slip->record_type)?->numberOf($slip->record_id) ?? '',
             recordTitle: $this->names->title($slip->record_type, $slip->record_id) ?? '', rule: $slip->rule->name ?? '',
             status: $slip->status->value, statusSaid: $slip->status->said(), sentAt: Value::instantText($slip->started_at),
             endedAt: $at($slip->ended_at), nextAt: $at($slip->wakes_at),
-            turns: array_values($slip->turns->map(static fn (SlipTurnRow $turn): SlipTurnShape => new SlipTurnShape(
+            turns: array_values($slip->turns->map(static fn (SlipTurnRow $turn): SlipTurnResource => new SlipTurnResource(
                 name: $turn->name, state: $turn->state->value, sentAt: Value::instantText($turn->sent_at), due: $at($turn->due_at),
                 nudged: $turn->nudged, endedAt: $at($turn->ended_at),
             ))->all()),
-            answers: array_map(fn (array $one): SlipAnswerShape => new SlipAnswerShape($one['asked'], $this->texts->shown(
+            answers: array_map(fn (array $one): SlipAnswerResource => new SlipAnswerResource($one['asked'], $this->texts->shown(
                 $one['said'], isset($one['path']) ? ["{$slip->record_type}:{$slip->record_id}:{$one['path']}"] : [],
             )), $slip->said ?? []),
             isMine: $slip->turns->contains(static fn (SlipTurnRow $turn): bool => $turn->person_id === $me->id

@@ -6,7 +6,7 @@ namespace App\Http\Tasks;
 
 use App\Http\Describe\Controller;
 use App\Http\Describe\Ok;
-use App\Http\Records\RecordShapes;
+use App\Http\Records\RecordResources;
 use App\Store\Access\RecordAuthorizer;
 use App\Store\DomainError;
 use App\Store\Sql\RecordSql;
@@ -31,7 +31,7 @@ final class CalendarFileController extends Controller
             description: 'Brings the to-dos of a calendar file in: new ones as one’s own tasks about a record; of those that are here '
                 .'already a moved date, and that they are done.',
             tags: ['tasks'],
-            responses: [new Ok(CalendarTaskShape::class, list: true)],
+            responses: [new Ok(CalendarTaskResource::class, list: true)],
         ),
     ]
     public function bring(CalendarTasksInput $request, CalendarTasks $calendar, RecordAuthorizer $gate): JsonResponse
@@ -48,7 +48,7 @@ final class CalendarFileController extends Controller
             $calendar->bring($tasks, $about, $me);
         }
 
-        return new JsonResponse(array_map(CalendarTaskShape::of(...), $tasks));
+        return new JsonResponse(array_map(CalendarTaskResource::of(...), $tasks));
     }
 
     #[
@@ -62,18 +62,18 @@ final class CalendarFileController extends Controller
             ))],
         ),
     ]
-    public function card(string $type, int $id, RecordShapes $shapes): Response
+    public function card(string $type, int $id, RecordResources $resources): Response
     {
         $recordType = $this->seenType($type);
         $record = RecordSql::record($recordType, $id) ?? throw DomainError::noRecord($recordType, $id);
         // As whoever asks sees it: a hidden field is not in the type, and what they do not see has no title.
-        $shape = $shapes->of($recordType, [$record])[0];
-        $card = new VCard(['FN' => $shape->title]);
+        $resource = $resources->of($recordType, [$record])[0];
+        $card = new VCard(['FN' => $resource->title]);
         // A name that is an address is one (RFC 6350 §6.7.6), and an address has nothing before its commas.
         $card->add(new Unknown($card, 'UID', url("/records/{$type}/{$id}")));
         $organisation = null;
         foreach ($recordType->fields as $name => $field) {
-            $shown = (string) ($shape->shown[$name] ?? '');
+            $shown = (string) ($resource->shown[$name] ?? '');
             if (isset(self::CARD[$field->type->value]) && $shown !== '') {
                 $field->type === FieldType::Link ? $card->add(new Unknown($card, 'URL', $shown))
                     : $card->add(self::CARD[$field->type->value], $shown);
@@ -87,7 +87,7 @@ final class CalendarFileController extends Controller
 
         return response($card->convert(VCard::VCARD40)->serialize(), 200, [
             'Content-Type' => 'text/vcard; charset=utf-8',
-            'Content-Disposition' => "attachment; filename=\"{$shape->number}.vcf\"",
+            'Content-Disposition' => "attachment; filename=\"{$resource->number}.vcf\"",
         ]);
     }
 }

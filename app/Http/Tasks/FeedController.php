@@ -29,7 +29,7 @@ final class FeedController extends Controller
             operationId: 'makeFeed',
             description: 'Makes a new secret address for one’s own tasks; an earlier one is no longer good.',
             tags: ['time'],
-            responses: [new Ok(FeedShape::class, status: 201)],
+            responses: [new Ok(FeedResource::class, status: 201)],
         ),
     ]
     public function store(Request $request): JsonResponse
@@ -38,7 +38,7 @@ final class FeedController extends Controller
         $person = $this->person($request);
         $person->forceFill(['feed' => hash('sha256', $secret)])->save();
 
-        return new JsonResponse(new FeedShape(url("/feed/{$secret}.ics")), 201);
+        return new JsonResponse(new FeedResource(url("/feed/{$secret}.ics")), 201);
     }
 
     #[

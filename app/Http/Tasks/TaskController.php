@@ -6,7 +6,7 @@ namespace App\Http\Tasks;
 
 use App\Http\Describe\Controller;
 use App\Http\Describe\Ok;
-use App\Http\Setup\WorkingWeekShape;
+use App\Http\Setup\WorkingWeekResource;
 use App\Models\Tasks\Task;
 use App\Models\Tasks\TaskStatus;
 use App\Store\Access\RecordAuthorizer;
@@ -64,7 +64,7 @@ final class TaskController extends Controller
                 $limit,
             ) : $this->tasks->listed($status, $person, $limit),
             $this->tasks->count($status, $person), $this->tasks->count(TaskStatus::Open, $me),
-            WorkingWeekShape::of(WorkingWeek::at($this->clock->now(), $this->calendars->calendar($this->people->person($me)))),
+            WorkingWeekResource::of(WorkingWeek::at($this->clock->now(), $this->calendars->calendar($this->people->person($me)))),
         );
     }
 
@@ -74,7 +74,7 @@ final class TaskController extends Controller
             operationId: 'giveTask',
             description: 'Gives a task about a record, to oneself or to somebody else.',
             tags: ['tasks'],
-            responses: [new Ok(TaskShape::class, status: 201)],
+            responses: [new Ok(TaskResource::class, status: 201)],
         ),
     ]
     public function store(NewTaskInput $request, RecordAuthorizer $gate): JsonResponse
@@ -98,10 +98,10 @@ final class TaskController extends Controller
             operationId: 'task',
             description: 'One task.',
             tags: ['tasks'],
-            responses: [new Ok(TaskShape::class)],
+            responses: [new Ok(TaskResource::class)],
         ),
     ]
-    public function show(int $id): TaskShape
+    public function show(int $id): TaskResource
     {
         return $this->task($id);
     }
@@ -112,7 +112,7 @@ final class TaskController extends Controller
             operationId: 'recordTasks',
             description: 'The tasks about a record, open ones first.',
             tags: ['tasks'],
-            responses: [new Ok(TaskShape::class, list: true)],
+            responses: [new Ok(TaskResource::class, list: true)],
         ),
     ]
     public function ofRecord(string $type, int $id): JsonResponse
@@ -126,10 +126,10 @@ final class TaskController extends Controller
             operationId: 'completeTask',
             description: 'Completes a task, with what came of it; rules that wait for it go on.',
             tags: ['tasks'],
-            responses: [new Ok(TaskShape::class)],
+            responses: [new Ok(TaskResource::class)],
         ),
     ]
-    public function complete(int $id, OutcomeInput $request): TaskShape
+    public function complete(int $id, OutcomeInput $request): TaskResource
     {
         $this->mayDo($id);
         $this->store->complete($id, $this->person($request)->id, trim((string) ($request->validated()['outcome'] ?? '')));
@@ -143,10 +143,10 @@ final class TaskController extends Controller
             operationId: 'reopenTask',
             description: 'Opens a task again.',
             tags: ['tasks'],
-            responses: [new Ok(TaskShape::class)],
+            responses: [new Ok(TaskResource::class)],
         ),
     ]
-    public function reopen(int $id, Request $request): TaskShape
+    public function reopen(int $id, Request $request): TaskResource
     {
         $this->mayDo($id);
         $this->store->reopen($id, $this->person($request)->id);
@@ -160,7 +160,7 @@ final class TaskController extends Controller
             operationId: 'changeTasks',
             description: 'Gives tasks another date or to another person, or completes them; all of them, or none.',
             tags: ['tasks'],
-            responses: [new Ok(TaskShape::class, list: true)],
+            responses: [new Ok(TaskResource::class, list: true)],
         ),
     ]
     public function change(TasksInput $request, Connection $db): JsonResponse
@@ -188,7 +188,7 @@ final class TaskController extends Controller
             }
         });
 
-        return new JsonResponse(array_map(fn (mixed $id): TaskShape => $this->task((int) $id), $given['ids']));
+        return new JsonResponse(array_map(fn (mixed $id): TaskResource => $this->task((int) $id), $given['ids']));
     }
 
     private function mayDo(int $id): void
@@ -200,7 +200,7 @@ final class TaskController extends Controller
         );
     }
 
-    private function task(int $id): TaskShape
+    private function task(int $id): TaskResource
     {
         return $this->tasks->one($id) ?? throw DomainError::missing(Words::say('There is no task {id}.', id: $id));
     }

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Tasks;
 
-use App\Http\Setup\WorkingWeekShape;
+use App\Http\Setup\WorkingWeekResource;
 use OpenApi\Attributes as OA;
 
 /** Tasks, and how many there are in all. */
@@ -12,17 +12,17 @@ use OpenApi\Attributes as OA;
 final readonly class TaskPage
 {
     /**
-     * @param  list<TaskShape>  $tasks
+     * @param  list<TaskResource>  $tasks
      */
     public function __construct(
-        #[OA\Property(items: new OA\Items(type: TaskShape::class))]
+        #[OA\Property(items: new OA\Items(type: TaskResource::class))]
         public array $tasks,
         #[OA\Property]
         public int $total,
         #[OA\Property]
         public int $mineOpen,
         #[OA\Property]
-        public WorkingWeekShape $week,
+        public WorkingWeekResource $week,
     ) {
     }
 }

@@ -26,7 +26,7 @@ final readonly class Tasks
     ) {
     }
 
-    /** @return list<TaskShape> open ones by due date, those without one last; done ones the latest first */
+    /** @return list<TaskResource> open ones by due date, those without one last; done ones the latest first */
     public function listed(TaskStatus $status, int|string|null $person, int $limit): array
     {
         $tasks = $this->of($status, $person)->limit($limit);
@@ -56,7 +56,7 @@ final readonly class Tasks
 
     /**
      * @param  list<int>  $people
-     * @return list<TaskShape> open tasks of theirs that are late, the latest first
+     * @return list<TaskResource> open tasks of theirs that are late, the latest first
      */
     public function late(array $people, \DateTimeImmutable $now, int $limit): array
     {
@@ -69,7 +69,7 @@ final readonly class Tasks
      *
      * @param  ?int  $before  only those with a lower id, the highest first
      * @param  ?int  $after  only those with a higher id, the lowest first
-     * @return list<TaskShape>
+     * @return list<TaskResource>
      */
     public function inOrder(?TaskStatus $status, int|string|null $person, ?int $before, ?int $after, int $limit): array
     {
@@ -79,17 +79,17 @@ final readonly class Tasks
             ->orderBy('id', $after === null ? 'desc' : 'asc'));
     }
 
-    /** @return list<TaskShape> those about a record, open ones first */
+    /** @return list<TaskResource> those about a record, open ones first */
     public function ofRecord(string $type, int $id, int $limit): array
     {
         $tasks = $this->read(Task::query()->about($type, $id)->where($this->seen(...))->orderBy('due_at')->orderBy('id')->limit($limit));
-        $rank = static fn (TaskShape $task): array => [$task->status === TaskStatus::Done->value, $task->dueAt === null];
-        usort($tasks, static fn (TaskShape $one, TaskShape $other): int => $rank($one) <=> $rank($other));
+        $rank = static fn (TaskResource $task): array => [$task->status === TaskStatus::Done->value, $task->dueAt === null];
+        usort($tasks, static fn (TaskResource $one, TaskResource $other): int => $rank($one) <=> $rank($other));
 
         return $tasks;
     }
 
-    public function one(int $id): ?TaskShape
+    public function one(int $id): ?TaskResource
     {
         return $this->read(Task::query()->whereKey($id)->where($this->seen(...)))[0] ?? null;
     }
@@ -118,7 +118,7 @@ final readonly class Tasks
 
     /**
      * @param  Builder<Task>  $tasks
-     * @return list<TaskShape>
+     * @return list<TaskResource>
      */
     private function read(Builder $tasks): array
     {
@@ -130,11 +130,11 @@ final readonly class Tasks
         $together = $this->together($rows);
         $this->texts->remember($rows->map(static fn (Task $task): array => $task->tells)->all());
 
-        return array_values($rows->map(function (Task $task) use ($together): TaskShape {
+        return array_values($rows->map(function (Task $task) use ($together): TaskResource {
             $number = $this->schemas->schema()->type($task->record_type)?->numberOf($task->record_id) ?? '';
             $iso = static fn (?\DateTimeImmutable $at): ?string => $at === null ? null : Value::instantText($at);
 
-            return new TaskShape(
+            return new TaskResource(
                 id: $task->id, title: $this->texts->shown($task->title, $task->tells),
                 notes: $this->texts->shown($task->notes, $task->tells), priority: $task->priority, status: $task->status->value,
                 assigneeId: $task->assignee_id, assigneeHandle: $task->assignee?->handle, assignee: $task->assignee?->name,
@@ -143,7 +143,7 @@ final readonly class Tasks
                 ruleName: $task->rule?->name, entry: $task->entry_id, givenAt: Value::instantText($task->given_at),
                 dueAt: $iso($task->due_at), doneAt: $iso($task->done_at), doneBy: $task->doer?->name, outcome: $task->outcome,
                 together: array_values(array_map(
-                    fn (Task $one): TaskBesideShape => TaskBesideShape::of($one, $this->texts->shown($one->title, $one->tells)),
+                    fn (Task $one): TaskBesideResource => TaskBesideResource::of($one, $this->texts->shown($one->title, $one->tells)),
                     array_filter($together[self::line($task)] ?? [], static fn (Task $one): bool => $one->id !== $task->id),
                 )),
             );

@@ -32,25 +32,25 @@ final readonly class Ahead
     ) {
     }
 
-    /** @return list<AheadShape> the furthest first, so that the next stands right above the now line */
+    /** @return list<AheadResource> the furthest first, so that the next stands right above the now line */
     public function ofRecord(string $type, int $id): array
     {
         $about = ScheduledLine::query()->toCome()->where(static fn (Builder $either): Builder => $either
             ->where(static fn (Builder $own): Builder => $own->where('record_type', $type)->where('record_id', $id))
             ->orWhereHas('task', static fn (Builder $task): Builder => $task->where('about_type', $type)->where('about_id', $id)));
         // Those without a time yet stand furthest off.
-        $shapes = $this->read($about->latest('due_at')->latest('id'));
-        $isOpen = static fn (AheadShape $shape): bool => $shape->due === null;
+        $resources = $this->read($about->latest('due_at')->latest('id'));
+        $isOpen = static fn (AheadResource $resource): bool => $resource->due === null;
 
         return [
-            ...array_values(array_filter($shapes, $isOpen)),
-            ...array_values(array_filter($shapes, static fn (AheadShape $shape): bool => ! $isOpen($shape))),
+            ...array_values(array_filter($resources, $isOpen)),
+            ...array_values(array_filter($resources, static fn (AheadResource $resource): bool => ! $isOpen($resource))),
         ];
     }
 
     /**
      * @param  ?int  $person  whose own it has to be; null for all that whoever asks may see
-     * @return list<AheadShape> what is pencilled in for a day, the earliest first
+     * @return list<AheadResource> what is pencilled in for a day, the earliest first
      */
     public function ofDay(\DateTimeImmutable $from, ?int $person = null): array
     {
@@ -61,7 +61,7 @@ final readonly class Ahead
             ->where('due_at', '<', Columns::moment($from->modify('+1 day')))->orderBy('due_at')->orderBy('id'));
     }
 
-    /** @return list<AheadShape> what could not be done, the latest first */
+    /** @return list<AheadResource> what could not be done, the latest first */
     public function setAside(): array
     {
         return $this->read(ScheduledLine::query()->where('status', LineStatus::Failed)->latest('id'));
@@ -90,7 +90,7 @@ final readonly class Ahead
 
     /**
      * @param  Builder<ScheduledLine>  $lines
-     * @return list<AheadShape>
+     * @return list<AheadResource>
      */
     private function read(Builder $lines): array
     {
@@ -99,11 +99,11 @@ final readonly class Ahead
             $this->names->rememberTitles($type, array_values($of->pluck('record_id')->all()));
         }
 
-        return array_values($rows->map(function (ScheduledLine $line): AheadShape {
+        return array_values($rows->map(function (ScheduledLine $line): AheadResource {
             $number = $this->schemas->schema()->type($line->record_type)?->numberOf($line->record_id) ?? '';
             $rule = $line->rule ?? $line->task?->rule;
 
-            return new AheadShape(
+            return new AheadResource(
                 id: $line->id, kind: $line->kind, status: $line->status->value,
                 due: $line->due_at === null ? null : Value::instantText($line->due_at), lead: self::lead($line->kind),
                 title: $this->said($line), person: $line->task?->assignee?->name, rule: $rule?->id, ruleName: $rule?->name,

@@ -40,19 +40,19 @@ final class ClockController extends Controller
             operationId: 'clock',
             description: 'The house clock, and how far a turn of it has come.',
             tags: ['time'],
-            responses: [new Ok(ClockShape::class)],
+            responses: [new Ok(ClockResource::class)],
         ),
     ]
-    public function show(Request $request): ClockShape
+    public function show(Request $request): ClockResource
     {
         $turn = ClockTurn::query()->latest('id')->first();
         $next = $this->turner->nextDue();
 
-        return new ClockShape(
+        return new ClockResource(
             Value::instantText($this->clock->now()), $this->company->zone()->getName(), config('ledger.clock_may_turn') === true
                 && $this->person($request)->may(Duty::KeepHouse),
             $next === null ? null : Value::instantText($next),
-            $turn === null ? null : new TurnShape(
+            $turn === null ? null : new TurnResource(
                 id: $turn->id, from: Value::instantText($turn->from_at), to: Value::instantText($turn->to_at),
                 reached: Value::instantText($turn->reached_at), turning: $turn->status === TurnStatus::Turning, done: $turn->done,
                 entries: $this->entries->during($turn, self::SHOWN),
@@ -66,7 +66,7 @@ final class ClockController extends Controller
             operationId: 'turnClock',
             description: 'Begins to turn the clock forward: by an hour, a day or a week, to the next pencilled line, or to a moment.',
             tags: ['time'],
-            responses: [new Ok(ClockShape::class, status: 202)],
+            responses: [new Ok(ClockResource::class, status: 202)],
         ),
     ]
     public function turn(ClockTurnInput $request): JsonResponse

@@ -29,7 +29,7 @@ final readonly class DaysAhead
 
     /**
      * @param  ?int  $person  whose own it has to be; null for all that whoever asks may see
-     * @return list<DayShape> by the day on which it falls due
+     * @return list<DayResource> by the day on which it falls due
      */
     public function from(\DateTimeImmutable $midnight, ?int $person = null): array
     {
@@ -54,7 +54,7 @@ final readonly class DaysAhead
         $days = [];
         for ($day = $midnight; $day < $end; $day = $day->modify('+1 day')) {
             $date = $day->format('Y-m-d');
-            $days[] = new DayShape($date, $due[$date] ?? [], ! $calendar->isWorkingDay($day, $zone), (string) ($holidays[$date] ?? ''));
+            $days[] = new DayResource($date, $due[$date] ?? [], ! $calendar->isWorkingDay($day, $zone), (string) ($holidays[$date] ?? ''));
         }
 
         return $days;

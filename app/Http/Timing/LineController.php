@@ -29,7 +29,7 @@ final class LineController extends Controller
             operationId: 'linesOfDay',
             description: 'What is pencilled in for a day of the company.',
             tags: ['time'],
-            responses: [new Ok(AheadShape::class, list: true)],
+            responses: [new Ok(AheadResource::class, list: true)],
         ),
     ]
     public function index(DayInput $request): JsonResponse
@@ -110,7 +110,7 @@ final class LineController extends Controller
             operationId: 'linesSetAside',
             description: 'Lines that could not be done and wait to be tried again, the latest first.',
             tags: ['time'],
-            responses: [new Ok(AheadShape::class, list: true)],
+            responses: [new Ok(AheadResource::class, list: true)],
         ),
     ]
     public function setAside(): JsonResponse

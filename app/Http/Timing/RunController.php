@@ -43,7 +43,7 @@ final class RunController extends Controller
             operationId: 'runRule',
             description: 'Runs a rule by hand. On one record the answer is there at once; a selection is worked through in the background.',
             tags: ['runs'],
-            responses: [new Ok(RunShape::class, status: 201)],
+            responses: [new Ok(RunResource::class, status: 201)],
         ),
     ]
     public function store(int $id, HandRunInput $request): JsonResponse
@@ -73,10 +73,10 @@ final class RunController extends Controller
             operationId: 'run',
             description: 'A run by hand: how far it is, and what became of each record.',
             tags: ['runs'],
-            responses: [new Ok(RunShape::class)],
+            responses: [new Ok(RunResource::class)],
         ),
     ]
-    public function show(int $id, Request $request): RunShape
+    public function show(int $id, Request $request): RunResource
     {
         $me = $this->person($request);
         $run = HandRun::query()->with(['rule', 'by'])
@@ -88,13 +88,13 @@ final class RunController extends Controller
             static fn (Builder $rows): Builder => $rows
                 ->whereIn('record_id', StoredRecord::rowsOf($type)->whereRaw((string) $seen)->select('id')))->get();
         $this->names->rememberTitles($type->name, array_values($rows->pluck('record_id')->all()));
-        $results = $rows->map(fn (HandRunRecord $row): RunResultShape => new RunResultShape(
+        $results = $rows->map(fn (HandRunRecord $row): RunResultResource => new RunResultResource(
             recordId: $row->record_id, recordNumber: $type->numberOf($row->record_id),
             recordTitle: $this->names->title($type->name, $row->record_id) ?? '', result: $row->result, said: $row->said,
             entry: $row->entry_id,
         ));
 
-        return new RunShape(
+        return new RunResource(
             id: $run->id, rule: $run->rule_id, ruleName: $run->rule->name, recordType: $run->record_type, by: $run->by->name,
             at: Value::instantText($run->at), status: $run->status->value, total: $run->total, done: $run->done, fired: $run->fired,
             results: array_values($results->all()),

@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace App\Http\Today;
 
 use App\Http\Ledger\Entries;
-use App\Http\Rules\RuleShapes;
-use App\Http\Timing\DayShape;
+use App\Http\Rules\RuleResources;
+use App\Http\Timing\DayResource;
 use App\Models\Columns;
 use App\Models\Ledger\Entry;
 use App\Models\Outbound\CallStatus;
@@ -26,15 +26,15 @@ final readonly class RulesToday
     /** A line that is a little over its time is about to be done. */
     private const PATIENCE = '-5 minutes';
 
-    public function __construct(private HouseClock $clock, private RuleShapes $rules, private Entries $entries)
+    public function __construct(private HouseClock $clock, private RuleResources $rules, private Entries $entries)
     {
     }
 
     /**
      * @param  \DateTimeImmutable  $midnight  at which the day began
-     * @param  list<DayShape>  $days  what is pencilled in
+     * @param  list<DayResource>  $days  what is pencilled in
      */
-    public function shape(\DateTimeImmutable $midnight, array $days): TodayRulesShape
+    public function resource(\DateTimeImmutable $midnight, array $days): TodayRulesResource
     {
         $now = $this->clock->now();
         $since = Columns::moment($now->modify('-1 day'));
@@ -42,7 +42,7 @@ final readonly class RulesToday
             ->groupBy('kind')->selectRaw('kind, COUNT(*) AS n')->pluck('n', 'kind');
         $of = static fn (string $kind): int => (int) ($kinds[$kind] ?? 0);
 
-        return new TodayRulesShape(
+        return new TodayRulesResource(
             fired: Entry::rows()->where('kind', 'fired')->where('at', '>=', Columns::moment($midnight))->count(),
             behind: ScheduledLine::query()->where('status', LineStatus::Pencilled)
                 ->where('due_at', '<', Columns::moment($now->modify(self::PATIENCE)))->count(),

@@ -45,7 +45,7 @@ final readonly class TeamLoads
 
     /**
      * @param  list<int>  $people
-     * @return list<LoadShape> those with the most that is late first
+     * @return list<LoadResource> those with the most that is late first
      */
     public function of(array $people, \DateTimeImmutable $now, \DateTimeImmutable $midnight): array
     {
@@ -61,13 +61,13 @@ final readonly class TeamLoads
         foreach (Person::query()->whereKey($people)->orderBy('name')->get() as $person) {
             $of = $tasks[$person->id] ?? null;
             $until = $away[$person->id]->ends_at ?? null;
-            $loads[] = new LoadShape(
+            $loads[] = new LoadResource(
                 id: $person->id, name: $person->name, team: $person->team, awayUntil: $until === null ? null : Value::instantText($until),
                 open: (int) ($of->open ?? 0), late: (int) ($of->late ?? 0), dueToday: (int) ($of->today ?? 0),
                 signOffs: (int) ($seats[$person->id] ?? 0),
             );
         }
-        usort($loads, static fn (LoadShape $one, LoadShape $other): int => [$other->late, $other->open] <=> [$one->late, $one->open]);
+        usort($loads, static fn (LoadResource $one, LoadResource $other): int => [$other->late, $other->open] <=> [$one->late, $one->open]);
 
         return $loads;
     }

@@ -36,15 +36,15 @@ final class TodayController extends Controller
             operationId: 'today',
             description: 'What a person begins the day with: their tasks, what waits for them, and what is pencilled in.',
             tags: ['today'],
-            responses: [new Ok(TodayShape::class)],
+            responses: [new Ok(TodayResource::class)],
         ),
     ]
-    public function show(Request $request, DaysAhead $days, SignOffLoads $signOffs): TodayShape
+    public function show(Request $request, DaysAhead $days, SignOffLoads $signOffs): TodayResource
     {
         $person = $this->person($request);
         [$late, $today] = $this->tasks->pressing($person->id, $this->clock->now(), $this->midnight()->modify('+1 day'));
 
-        return new TodayShape(
+        return new TodayResource(
             tasks: $this->tasks->listed(TaskStatus::Open, $person->id, self::TASKS), late: $late, dueToday: $today,
             days: $days->from($this->midnight(), $person->id), signOffs: $signOffs->for($person),
             team: count($this->loads->reportingTo($person->id)),
@@ -57,15 +57,15 @@ final class TodayController extends Controller
             operationId: 'todayTeam',
             description: 'How much everybody has to do who reports to the person, and what of it slips.',
             tags: ['today'],
-            responses: [new Ok(TodayTeamShape::class)],
+            responses: [new Ok(TodayTeamResource::class)],
         ),
     ]
-    public function team(Request $request): TodayTeamShape
+    public function team(Request $request): TodayTeamResource
     {
         $people = $this->loads->reportingTo($this->person($request)->id);
         $now = $this->clock->now();
 
-        return new TodayTeamShape(
+        return new TodayTeamResource(
             $this->loads->of($people, $now, $this->midnight()->modify('+1 day')),
             $this->tasks->late($people, $now, self::SLIPPING),
         );
@@ -77,12 +77,12 @@ final class TodayController extends Controller
             operationId: 'todayRules',
             description: 'What the rules did since yesterday, and what did not go as it should.',
             tags: ['today'],
-            responses: [new Ok(TodayRulesShape::class)],
+            responses: [new Ok(TodayRulesResource::class)],
         ),
     ]
-    public function rules(RulesToday $rules, DaysAhead $days): TodayRulesShape
+    public function rules(RulesToday $rules, DaysAhead $days): TodayRulesResource
     {
-        return $rules->shape($this->midnight(), $days->from($this->midnight()));
+        return $rules->resource($this->midnight(), $days->from($this->midnight()));
     }
 
     private function midnight(): \DateTimeImmutable

@@ -28,14 +28,14 @@ final class WaitingController extends Controller
             operationId: 'waiting',
             description: 'How many tasks, sign-offs and slips wait for whoever asks, and how much is new at the bell.',
             tags: ['session'],
-            responses: [new Ok(WaitingShape::class)],
+            responses: [new Ok(WaitingResource::class)],
         ),
     ]
-    public function show(Request $request): WaitingShape
+    public function show(Request $request): WaitingResource
     {
         $me = $this->person($request);
 
-        return new WaitingShape(
+        return new WaitingResource(
             $this->tasks->count(TaskStatus::Open, $me->id),
             $this->signOffs->count('waiting', $me),
             $this->slips->count('mine', $me),

@@ -7,8 +7,8 @@ namespace App\Http\Types;
 use App\Evidence\Rules\TypesInForce;
 use App\Http\Describe\Controller;
 use App\Http\Describe\Ok;
-use App\Http\Timing\BegunShape;
-use App\Http\Writing\OfferShape;
+use App\Http\Timing\BegunResource;
+use App\Http\Writing\OfferResource;
 use App\Models\Types\RecordTypeDefinition;
 use App\Store\Access\AccessScope;
 use OpenApi\Attributes as OA;
@@ -26,7 +26,7 @@ use VividLedger\Time\Unit;
 /** The record types, and all that the sentences of a rule can be made of. */
 final class SchemaController extends Controller
 {
-    public function __construct(private readonly AccessScope $inSight, private readonly FieldShapes $fields)
+    public function __construct(private readonly AccessScope $inSight, private readonly FieldResources $fields)
     {
     }
 
@@ -36,18 +36,18 @@ final class SchemaController extends Controller
             operationId: 'schema',
             description: 'The record types with their fields, and what the sentences of a rule can be made of.',
             tags: ['schema'],
-            responses: [new Ok(SchemaShape::class)],
+            responses: [new Ok(SchemaResource::class)],
         ),
     ]
-    public function show(TypesInForce $inForce): SchemaShape
+    public function show(TypesInForce $inForce): SchemaResource
     {
         $rules = $inForce->read();
         $schema = $this->inSight->schema();
         $rows = RecordTypeDefinition::query()->get()->keyBy('name');
 
-        return new SchemaShape(
+        return new SchemaResource(
             array_map(
-                fn (RecordType $type): TypeShape => $this->describe(
+                fn (RecordType $type): TypeResource => $this->describe(
                     $type,
                     Pieces::besides($schema, $type),
                     $rows->get($type->name),
@@ -57,12 +57,12 @@ final class SchemaController extends Controller
                 array_values($schema->types),
             ),
             $this->describe(People::type()),
-            array_map(static fn (string $line): BegunShape => new BegunShape(
+            array_map(static fn (string $line): BegunResource => new BegunResource(
                 $line::kind(),
                 $line::label(),
                 $line::shape()->begun(),
             ), Lines::all()),
-            array_map(static fn (Unit $unit): OfferShape => new OfferShape($unit->value, $unit->word().'s'), Unit::cases()),
+            array_map(static fn (Unit $unit): OfferResource => new OfferResource($unit->value, $unit->word().'s'), Unit::cases()),
         );
     }
 
@@ -82,7 +82,7 @@ final class SchemaController extends Controller
      * @param  list<string>  $kept
      */
     private function describe(RecordType $type, array $pieces = [], ?RecordTypeDefinition $row = null, array $kept = [],
-        bool $byHand = false): TypeShape
+        bool $byHand = false): TypeResource
     {
         $role = $this->inSight->sight()->role;
         $retired = array_filter(
@@ -92,18 +92,18 @@ final class SchemaController extends Controller
             ARRAY_FILTER_USE_BOTH,
         );
 
-        return new TypeShape(
+        return new TypeResource(
             name: $type->name, label: $type->label, plural: $type->plural, prefix: $type->prefix, title: $type->title,
             owner: $type->owner, columns: $type->columns,
-            fields: array_map(fn (Field $field): FieldShape => $this->fields->of($type->name, $field), array_values($type->fields)),
+            fields: array_map(fn (Field $field): FieldResource => $this->fields->of($type->name, $field), array_values($type->fields)),
             stage: $type->stage()?->name,
             pieces: array_map(
-                static fn (Piece $piece): OfferShape => new OfferShape($piece->name(), $piece->label()),
+                static fn (Piece $piece): OfferResource => new OfferResource($piece->name(), $piece->label()),
                 $pieces,
             ),
             version: $row->version ?? 1,
             retired: array_map(
-                static fn (string $name, array $field): OfferShape => new OfferShape($name, $field['label']),
+                static fn (string $name, array $field): OfferResource => new OfferResource($name, $field['label']),
                 array_keys($retired),
                 array_values($retired),
             ),

@@ -6,7 +6,7 @@ namespace App\Http\Types;
 
 use App\Http\Describe\Controller;
 use App\Http\Describe\Ok;
-use App\Http\Rehearsal\MadeShape;
+use App\Http\Rehearsal\MadeResource;
 use App\Store\Types\FieldUses;
 use App\Store\Types\TypeRepository;
 use Illuminate\Http\JsonResponse;
@@ -23,12 +23,12 @@ final class TypeController extends Controller
 
     #[OA\Post(path: '/api/types', operationId: 'addType', description: 'Makes a record type with a name, an owner and notes.',
         tags: ['schema'],
-        responses: [new Ok(MadeShape::class, status: 201)])]
+        responses: [new Ok(MadeResource::class, status: 201)])]
     public function store(TypeInput $request): JsonResponse
     {
         $given = $request->validated();
 
-        return new JsonResponse(new MadeShape(
+        return new JsonResponse(new MadeResource(
             $this->keeper->add($given['label'], $given['plural'], $this->person($request)->id),
         ), 201);
     }
@@ -44,10 +44,10 @@ final class TypeController extends Controller
     }
 
     #[OA\Post(path: '/api/types/{type}/fields', operationId: 'addField', description: 'Adds a field; records have it at once, empty.',
-        tags: ['schema'], responses: [new Ok(MadeShape::class, status: 201)])]
+        tags: ['schema'], responses: [new Ok(MadeResource::class, status: 201)])]
     public function addField(string $type, FieldInput $request): JsonResponse
     {
-        return new JsonResponse(new MadeShape(
+        return new JsonResponse(new MadeResource(
             $this->keeper->addField($type, $request->validated(), $this->person($request)->id),
         ), 201);
     }
@@ -65,11 +65,11 @@ final class TypeController extends Controller
     #[OA\Get(path: '/api/types/{type}/fields/{field}/uses', operationId: 'fieldUses',
         description: 'What would read worse without the field: '
         .'rules, letters, slips, routes, conditions, lists, and roles that name it.', tags: ['schema'],
-        responses: [new Ok(UseShape::class, list: true)])]
+        responses: [new Ok(UseResource::class, list: true)])]
     public function uses(string $type, string $field, FieldUses $uses): JsonResponse
     {
         return new JsonResponse(array_map(
-            static fn (array $use): UseShape => new UseShape(...$use),
+            static fn (array $use): UseResource => new UseResource(...$use),
             $uses->of($this->type($type)->name, $field),
         ));
     }

@@ -28,7 +28,7 @@ final class OfferController extends Controller
             description: 'What the editor of one word offers. The word is named by its place in the file (a JSON Pointer) and the sort '
                 .'of its editor. A filter is given as {filter} with its record type.',
             tags: ['rules'],
-            responses: [new Ok(ChoicesShape::class)],
+            responses: [new Ok(ChoicesResource::class)],
         ),
     ]
     public function index(
@@ -37,7 +37,7 @@ final class OfferController extends Controller
         AccessScope $inSight,
         Directory $directory,
         Company $company,
-    ): ChoicesShape {
+    ): ChoicesResource {
         $given = $request->validated();
         $asked = new Asked($given['at'], EditorSort::from($given['by']));
         if (isset($given['on'])) {
@@ -47,10 +47,10 @@ final class OfferController extends Controller
             );
             ConditionReader::read($context, new Node($given['file']['filter'] ?? null, '/filter'));
 
-            return EditorShapes::choices($sheet->offers, $sheet->ways);
+            return EditorResources::choices($sheet->offers, $sheet->ways);
         }
         $page = $reader->read($given['file'], asked: $asked);
 
-        return EditorShapes::choices($page->offers, $page->ways);
+        return EditorResources::choices($page->offers, $page->ways);
     }
 }

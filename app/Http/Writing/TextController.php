@@ -23,12 +23,12 @@ final class TextController extends Controller
             operationId: 'printRule',
             description: 'A rule file as text.',
             tags: ['rules'],
-            responses: [new Ok(PrintedShape::class)],
+            responses: [new Ok(PrintedResource::class)],
         ),
     ]
-    public function print(RuleFileInput $request): PrintedShape
+    public function print(RuleFileInput $request): PrintedResource
     {
-        return new PrintedShape($this->text->print($request->validated()['file']));
+        return new PrintedResource($this->text->print($request->validated()['file']));
     }
 
     #[
@@ -38,15 +38,15 @@ final class TextController extends Controller
             description: 'Reads the text of a whole rule, row by row. Where it does not say what the rule is about, that is the type '
                 .'given.',
             tags: ['rules'],
-            responses: [new Ok(TextShape::class)],
+            responses: [new Ok(TextResource::class)],
         ),
     ]
-    public function rule(RuleTextInput $request): TextShape
+    public function rule(RuleTextInput $request): TextResource
     {
         $given = $request->validated();
         $type = isset($given['on']) ? $this->type((string) $given['on']) : null;
 
-        return TextShapes::of($this->text->parse((string) $given['text'], $type), fn (array $file): string => $this->text->print($file));
+        return TextResources::of($this->text->parse((string) $given['text'], $type), fn (array $file): string => $this->text->print($file));
     }
 
     #[
@@ -55,15 +55,15 @@ final class TextController extends Controller
             operationId: 'readSentence',
             description: 'Reads a whole rule that is said in one sentence, about the type given or the one it names.',
             tags: ['rules'],
-            responses: [new Ok(TextShape::class)],
+            responses: [new Ok(TextResource::class)],
         ),
     ]
-    public function sentence(SentenceInput $request): TextShape
+    public function sentence(SentenceInput $request): TextResource
     {
         $given = $request->validated();
         $type = isset($given['on']) ? $this->type((string) $given['on']) : null;
 
-        return TextShapes::of(
+        return TextResources::of(
             $this->text->parseSentence((string) $given['text'], $type),
             fn (array $file): string => $this->text->print($file),
         );
@@ -76,16 +76,16 @@ final class TextController extends Controller
             description: 'Reads a line of a rule, or another part of it, as it is typed. What is not understood comes with what could '
                 .'stand there; what can mean several things comes with each of them.',
             tags: ['rules'],
-            responses: [new Ok(TextShape::class)],
+            responses: [new Ok(TextResource::class)],
         ),
     ]
-    public function line(LineTextInput $request): TextShape
+    public function line(LineTextInput $request): TextResource
     {
         $given = $request->validated();
         $type = $this->type((string) $given['on']);
         $part = (string) ($given['part'] ?? 'line');
 
-        return TextShapes::of(
+        return TextResources::of(
             $this->text->parsePart((string) $given['text'], $part, $type),
             fn (array $json): string => $this->text->printPart($json, $part, $type),
         );

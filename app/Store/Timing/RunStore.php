@@ -16,6 +16,7 @@ use App\Store\LedgerConnection;
 use App\Store\Records\SaveRecord;
 use App\Store\RefusedFor;
 use App\Store\Sql\Batch;
+use App\Store\Sql\FaultIsolation;
 use App\Store\Sql\Lease;
 use App\Store\Types\SchemaStore;
 use Illuminate\Database\Eloquent\Builder;
@@ -45,6 +46,7 @@ final readonly class RunStore
         private SchemaStore $schemas,
         private SaveRecord $save,
         private HouseClock $clock,
+        private FaultIsolation $isolation,
     ) {
     }
 
@@ -129,21 +131,16 @@ final readonly class RunStore
     /** One record that cannot be answered is told as failed, and keeps the others from nothing. */
     private function answered(HandRun $run, int $id): void
     {
-        try {
-            $this->answer($run, $id);
-        } catch (\Throwable $broken) {
-            if ($this->db->isGone($broken)) {
-                throw $broken;
-            }
-            report($broken);
-            $this->db->transaction(function () use ($run, $id, $broken): void {
+        $this->isolation->attempt(
+            fn () => $this->answer($run, $id),
+            fn (\Throwable $broken) => $this->db->transaction(function () use ($run, $id, $broken): void {
                 $said = 'It could not be done: '.mb_strimwidth($broken->getMessage(), 0, self::LONGEST_TROUBLE, '…');
                 $record = HandRunRecord::rows()->where('run_id', $run->id)->where('record_id', $id)->where('result', 'waiting');
                 if ($record->update(['result' => 'failed', 'said' => $said]) > 0) {
                     $run->newQuery()->whereKey($run->id)->increment('done');
                 }
-            });
-        }
+            }),
+        );
     }
 
     private function answer(HandRun $run, int $id): void

@@ -9,7 +9,8 @@ use App\Models\Outbound\CallStatus;
 use App\Models\Outbound\Endpoint;
 use App\Models\Outbound\StoredCall;
 use App\Store\Outbound\CallRepository;
-use App\Store\Sql\Lock;
+use App\Store\Sql\Lease;
+use App\Store\Sql\LeaseHolder;
 use Illuminate\Database\Connection;
 use Illuminate\Database\Eloquent\Builder;
 
@@ -19,14 +20,10 @@ use Illuminate\Database\Eloquent\Builder;
  */
 final class CallDispatcher
 {
-    private const LEASE_SECONDS = 60;
-
     /** So many failures in a row, and an endpoint rests. */
     private const FAILURES = 5;
 
     private const LONGEST_REST = 900;
-
-    private const FREE = ['leased_until' => null, 'leased_by' => null];
 
     /** So many calls are under way at a time. */
     private const AT_ONCE = 8;
@@ -34,7 +31,7 @@ final class CallDispatcher
     /** And so many of them with one endpoint: a slow one leaves room for others. */
     private const OF_ONE = 4;
 
-    private readonly string $name;
+    private readonly LeaseHolder $holder;
 
     /** @var array<string, int> calls under way, by endpoint */
     private array $underWay = [];
@@ -53,7 +50,7 @@ final class CallDispatcher
         private readonly CallRepository $keeper,
         private readonly EndpointCall $calls,
     ) {
-        $this->name = substr(gethostname().':'.getmypid().':'.bin2hex(random_bytes(4)), -40);
+        $this->holder = new LeaseHolder;
     }
 
     /**
@@ -110,7 +107,8 @@ final class CallDispatcher
      */
     public function again(int $id, ?array $payload = null): bool
     {
-        $free = ['status' => CallStatus::Waiting, 'tries' => 0, 'next_try_at' => gmdate('Y-m-d H:i:s'), 'ended_at' => null] + self::FREE;
+        $now = gmdate('Y-m-d H:i:s');
+        $free = ['status' => CallStatus::Waiting, 'tries' => 0, 'next_try_at' => $now, 'ended_at' => null] + LeaseHolder::FREE;
         $isAgain = StoredCall::query()->whereKey($id)->where('status', CallStatus::Failed)
             ->update($free + ($payload === null ? [] : ['payload' => json_encode($payload, JSON_THROW_ON_ERROR)])) === 1;
         if ($isAgain) {
@@ -124,10 +122,9 @@ final class CallDispatcher
     private function lease(): ?array
     {
         $now = gmdate('Y-m-d H:i:s');
-        $due = static fn (): Builder => StoredCall::query()->where('status', CallStatus::Waiting)->where('next_try_at', '<=', $now)
-            ->where(static fn (Builder $free): Builder => $free->whereNull('leased_until')->orWhere('leased_until', '<', $now));
+        $due = static fn (): Builder => StoredCall::query()->where('status', CallStatus::Waiting)->where('next_try_at', '<=', $now);
         $names = array_filter(
-            Columns::texts($due()->distinct()->orderBy('endpoint')->pluck('endpoint')),
+            Columns::texts(Lease::free($due())->distinct()->orderBy('endpoint')->pluck('endpoint')),
             fn (string $name): bool => ($this->underWay[$name] ?? 0) < self::OF_ONE,
         );
         usort($names, fn (string $one, string $other): int => ($this->served[$one] ?? 0) <=> ($this->served[$other] ?? 0));
@@ -138,22 +135,21 @@ final class CallDispatcher
                 if ($endpoint === null || ! $this->hasRoom($endpoint, $now)) {
                     return null;
                 }
-                $call = $due()->where('endpoint', $name)->orderBy('id')->lock(Lock::SKIP)->first();
+                $call = Lease::first($due()->where('endpoint', $name));
                 // Whoever held it died over it: nobody knows how far it came. That was a try, or it would be made for ever.
                 $isLost = $call?->leased_by !== null;
                 if ($call !== null && $isLost && $call->tries + 1 >= $endpoint->most_tries) {
                     $call->update([
                         'tries' => $call->tries + 1, 'unsure' => $call->unsure + 1,
                         'trouble' => 'Whoever made the call ended in the midst of it.',
-                    ] + self::FREE);
+                    ] + LeaseHolder::FREE);
                     $this->keeper->end($call->id, false);
 
                     return [null, $endpoint];
                 }
                 $call?->update([
-                    'leased_until' => gmdate('Y-m-d H:i:s', time() + self::LEASE_SECONDS + $endpoint->timeout), 'leased_by' => $this->name,
                     'tried_at' => $now, 'unsure' => $call->unsure + ($isLost ? 1 : 0), 'tries' => $call->tries + ($isLost ? 1 : 0),
-                ]);
+                ] + $this->holder->lease(Lease::SECONDS + $endpoint->timeout));
 
                 return $call === null ? null : [$call, $endpoint];
             });
@@ -184,7 +180,7 @@ final class CallDispatcher
         $kept = [
             'tries' => $tries, 'unsure' => $unsure, 'answer_status' => $answered->status, 'answer' => $answered->body,
             'trouble' => mb_substr($answered->trouble, 0, 500),
-        ] + self::FREE;
+        ] + LeaseHolder::FREE;
         $this->note($endpoint, $answered);
         if (! $answered->isGood() && $answered->comesAgain && $tries < $endpoint->most_tries) {
             // 5, 20, 45 … seconds, give or take a fifth: many that failed together do not come back together.
@@ -221,6 +217,6 @@ final class CallDispatcher
     /** @return Builder<StoredCall> the call, as long as nobody else has taken it over */
     private function mine(StoredCall $call): Builder
     {
-        return StoredCall::query()->whereKey($call->id)->where('leased_by', $this->name);
+        return $this->holder->own(StoredCall::query()->whereKey($call->id));
     }
 }

@@ -10,7 +10,8 @@ use App\Models\Outbound\StoredMessage;
 use App\Store\HouseClock;
 use App\Store\Outbound\LetterLinks;
 use App\Store\Sql\Batch;
-use App\Store\Sql\Lock;
+use App\Store\Sql\Lease;
+use App\Store\Sql\LeaseHolder;
 use Illuminate\Database\Connection;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Support\Facades\Http;
@@ -24,8 +25,6 @@ use VividLedger\Record\CauseKind;
  */
 final class OutboxRelay
 {
-    private const LEASE_SECONDS = 60;
-
     private const MOST_TRIES = 8;
 
     /** So often a letter is sent again that may have arrived already. */
@@ -35,9 +34,7 @@ final class OutboxRelay
 
     private const LONGEST_TROUBLE = 500;
 
-    private const FREE = ['leased_until' => null, 'leased_by' => null];
-
-    private readonly string $name;
+    private readonly LeaseHolder $holder;
 
     private ?int $held = null;
 
@@ -47,7 +44,7 @@ final class OutboxRelay
 
     public function __construct(private readonly Connection $db, private readonly HouseClock $clock)
     {
-        $this->name = substr(gethostname().':'.getmypid().':'.bin2hex(random_bytes(4)), -40);
+        $this->holder = new LeaseHolder;
     }
 
     /** @return int how many messages were dealt with; fewer than asked for means that nothing more is due */
@@ -69,7 +66,7 @@ final class OutboxRelay
     {
         $isAgain = StoredMessage::query()->whereKey($id)->where('status', MessageStatus::Failed)->update([
             'status' => MessageStatus::Waiting, 'tries' => 0, 'unsure' => 0, 'next_try_at' => gmdate('Y-m-d H:i:s'),
-        ] + self::FREE) === 1;
+        ] + LeaseHolder::FREE) === 1;
         if ($isAgain) {
             DeliverLetters::dispatch();
         }
@@ -94,7 +91,7 @@ final class OutboxRelay
         $this->db->transaction(function () use ($message): void {
             $marked = $this->inHand($message->id)->update([
                 'status' => MessageStatus::Delivered, 'tries' => $message->tries + 1, 'trouble' => '', 'done_at' => gmdate('Y-m-d H:i:s'),
-            ] + self::FREE);
+            ] + LeaseHolder::FREE);
             if ($marked === 1 && $message->unsure > 0) {
                 $this->unsureEntry($message, $message->unsure + 1, true);
             }
@@ -106,12 +103,10 @@ final class OutboxRelay
         return $this->db->transaction(function (): ?StoredMessage {
             // By the machine's own time: a house clock that is held or turned does not keep letters back.
             $now = gmdate('Y-m-d H:i:s');
-            $message = StoredMessage::query()->where('status', MessageStatus::Waiting)
-                ->where(static fn (Builder $free): Builder => $free->whereNull('leased_until')->orWhere('leased_until', '<', $now))
-                ->where(static fn (Builder $due): Builder => $due->where('tries', 0)->orWhere('next_try_at', '<=', $now))
-                ->orderBy('id')->lock(Lock::SKIP)->first();
+            $message = Lease::first(StoredMessage::query()->where('status', MessageStatus::Waiting)
+                ->where(static fn (Builder $due): Builder => $due->where('tries', 0)->orWhere('next_try_at', '<=', $now)));
             if ($message !== null) {
-                $message->update(['leased_until' => self::leaseEnd(), 'leased_by' => $this->name]);
+                $message->update($this->holder->lease());
                 $this->held = $message->id;
                 $this->renewedAt = time();
             }
@@ -127,16 +122,16 @@ final class OutboxRelay
      */
     private function inHand(int $id): Builder
     {
-        return StoredMessage::query()->whereKey($id)->where('leased_by', $this->name);
+        return $this->holder->own(StoredMessage::query()->whereKey($id));
     }
 
     /** Shows that the letter is still in hand; who has lost it to another leaves it alone. */
     private function renew(): void
     {
-        if ($this->held === null || time() - $this->renewedAt < self::LEASE_SECONDS / 6) {
+        if ($this->held === null || time() - $this->renewedAt < Lease::SECONDS / 6) {
             return;
         }
-        if ($this->inHand($this->held)->update(['leased_until' => self::leaseEnd()]) !== 1) {
+        if ($this->inHand($this->held)->update($this->holder->lease()) !== 1) {
             throw new LeaseLost('Another sender has the letter.');
         }
         $this->renewedAt = time();
@@ -187,7 +182,7 @@ final class OutboxRelay
                     'Y-m-d H:i:s',
                     time() + 10 * $tries * $tries,
                 ), 'trouble' => mb_substr($said, 0, self::LONGEST_TROUBLE),
-            ] + self::FREE);
+            ] + LeaseHolder::FREE);
             if ($marked === 1 && ! $over) {
                 DeliverLetters::dispatch()->delay(10 * $tries * $tries);
             }
@@ -207,10 +202,5 @@ final class OutboxRelay
                 ? $message->record_id : null,
             'rule_id' => $message->rule_id, 'cause_id' => $message->entry_id,
         ])]);
-    }
-
-    private static function leaseEnd(): string
-    {
-        return gmdate('Y-m-d H:i:s', time() + self::LEASE_SECONDS);
     }
 }

@@ -7,9 +7,9 @@ namespace App\Work\SignOffs;
 use App\Models\Columns;
 use App\Models\SignOffs\StoredSignOff;
 use App\Store\HouseClock;
-use App\Store\LedgerConnection;
 use App\Store\People\PeopleRepository;
 use App\Store\SignOffs\SignOffService;
+use App\Store\Sql\FaultIsolation;
 
 /** Tends the sign-offs whose time has come. Each is a transaction of its own; what another worker is at waits for it. */
 final readonly class SignOffsDue
@@ -17,10 +17,10 @@ final readonly class SignOffsDue
     private const MOST = 200;
 
     public function __construct(
-        private LedgerConnection $db,
         private HouseClock $clock,
         private SignOffService $desk,
         private PeopleRepository $people,
+        private FaultIsolation $isolation,
     ) {
     }
 
@@ -32,17 +32,20 @@ final readonly class SignOffsDue
         $due = Columns::ints(StoredSignOff::query()->where('wakes_at', '<=', Columns::moment($this->clock->now()))
             ->orderBy('wakes_at')->orderBy('id')->limit(self::MOST)->pluck('id'));
         foreach ($due as $id) {
-            try {
-                $this->desk->tend($id);
-                $done++;
-            } catch (\Throwable $trouble) {
-                if ($this->db->isGone($trouble)) {
-                    throw $trouble;
-                }
-                // Trouble with one is told, and the others are tended all the same.
-                report($trouble);
-                StoredSignOff::query()->whereKey($id)->update(['wakes_at' => Columns::moment($this->clock->now()->modify('+1 hour'))]);
-            }
+            // Trouble with one is told, and the others are tended all the same.
+            $done += $this->isolation->attempt(
+                function () use ($id): int {
+                    $this->desk->tend($id);
+
+                    return 1;
+                },
+                function () use ($id): int {
+                    StoredSignOff::query()->whereKey($id)->update(['wakes_at' => Columns::moment($this->clock->now()->modify('+1 hour'))]);
+
+                    return 0;
+                },
+                static fn (): int => 0,
+            );
         }
 
         return $done;

@@ -7,15 +7,15 @@ namespace App\Work\Slips;
 use App\Models\Columns;
 use App\Models\Slips\StoredSlip;
 use App\Store\HouseClock;
-use App\Store\LedgerConnection;
 use App\Store\Slips\SlipService;
+use App\Store\Sql\FaultIsolation;
 
 /** Tends the slips whose time has come. Each is a transaction of its own; what another worker is at waits for it. */
 final readonly class SlipsDue
 {
     private const MOST = 200;
 
-    public function __construct(private LedgerConnection $db, private HouseClock $clock, private SlipService $desk)
+    public function __construct(private HouseClock $clock, private SlipService $desk, private FaultIsolation $isolation)
     {
     }
 
@@ -24,20 +24,25 @@ final readonly class SlipsDue
     {
         $due = Columns::ints(StoredSlip::query()->where('wakes_at', '<=', Columns::moment($this->clock->now()))
             ->orderBy('wakes_at')->orderBy('id')->limit(self::MOST)->pluck('id'));
+        $done = 0;
         foreach ($due as $id) {
-            try {
-                $this->desk->tend($id);
-            } catch (\Throwable $trouble) {
-                if ($this->db->isGone($trouble)) {
-                    throw $trouble;
-                }
-                // Trouble with one is told, and the others are tended all the same.
-                report($trouble);
-                StoredSlip::query()->whereKey($id)->update(['wakes_at' => Columns::moment($this->clock->now()->modify('+1 hour'))]);
-            }
+            // Trouble with one is told, and the others are tended all the same.
+            $done += $this->isolation->attempt(
+                function () use ($id): int {
+                    $this->desk->tend($id);
+
+                    return 1;
+                },
+                function () use ($id): int {
+                    StoredSlip::query()->whereKey($id)->update(['wakes_at' => Columns::moment($this->clock->now()->modify('+1 hour'))]);
+
+                    return 0;
+                },
+                static fn (): int => 0,
+            );
         }
 
-        return count($due);
+        return $done;
     }
 
     /** The first moment after another at which one has to be tended; null when none has. */

@@ -11,16 +11,15 @@ use App\Models\Timing\ClockTurn;
 use App\Models\Timing\ScheduledLine;
 use App\Store\DomainError;
 use App\Store\HouseClock;
+use App\Store\LedgerConnection;
 use App\Store\RefusedFor;
 use App\Store\Setup\Company;
-use App\Store\Sql\Lock;
+use App\Store\Sql\Lease;
 use App\Work\Outbound\CallDispatcher;
 use App\Work\Outbound\NoticeLetters;
 use App\Work\Outbound\OutboxRelay;
 use App\Work\SignOffs\SignOffsDue;
 use App\Work\Slips\SlipsDue;
-use Illuminate\Database\Connection;
-use Illuminate\Database\Eloquent\Builder;
 use VividLedger\Words\Words;
 
 /**
@@ -42,7 +41,7 @@ final readonly class ClockTurner
     private const MOST_DAYS = 800;
 
     public function __construct(
-        private Connection $db,
+        private LedgerConnection $db,
         private HouseClock $clock,
         private Company $company,
         private LineWorker $lines,
@@ -117,7 +116,7 @@ final readonly class ClockTurner
                 $this->db->transaction(function () use ($turn, $at, $done, $over): void {
                     $turn->update([
                         'reached_at' => $at, 'done' => $turn->done + $done, 'status' => $over ? TurnStatus::Turned : TurnStatus::Turning,
-                        'leased_until' => $over ? null : self::leaseEnd(),
+                        'leased_until' => $over ? null : Lease::until(self::LEASE_SECONDS),
                     ]);
                     if ($over) {
                         $this->company->setClock($at);
@@ -201,18 +200,7 @@ final readonly class ClockTurner
 
     private function claim(): ?ClockTurn
     {
-        return $this->db->transaction(static function (): ?ClockTurn {
-            $turn = ClockTurn::query()->where('status', TurnStatus::Turning)->where(static fn (Builder $free): Builder => $free
-                ->whereNull('leased_until')->orWhere('leased_until', '<', gmdate('Y-m-d H:i:s')))->lock(Lock::SKIP)->first();
-            $turn?->update(['leased_until' => self::leaseEnd()]);
-
-            return $turn;
-        });
-    }
-
-    private static function leaseEnd(): \DateTimeImmutable
-    {
-        return new \DateTimeImmutable('@'.(time() + self::LEASE_SECONDS));
+        return Lease::take($this->db, ClockTurn::query()->where('status', TurnStatus::Turning), seconds: self::LEASE_SECONDS);
     }
 
     private static function outOfRange(string $message): DomainError

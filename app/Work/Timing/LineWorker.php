@@ -7,6 +7,7 @@ namespace App\Work\Timing;
 use App\Store\Actor;
 use App\Store\HouseClock;
 use App\Store\LedgerConnection;
+use App\Store\Sql\FaultIsolation;
 use App\Work\Operations\ConfigurationWatch;
 
 /**
@@ -21,6 +22,7 @@ final readonly class LineWorker
         private HouseClock $clock,
         private DueRows $rows,
         private DueLineProcessor $ink,
+        private FaultIsolation $isolation,
     ) {
     }
 
@@ -30,21 +32,21 @@ final readonly class LineWorker
      */
     public function work(int $batch, ?ConfigurationWatch $watch = null): int
     {
+        /** @var list<DueRow> $claimed */
         $claimed = [];
-        try {
-            return $this->db->transaction(function () use ($batch, $watch, &$claimed): int {
+        $apart = function (\Throwable $broken) use (&$claimed): int {
+            return $claimed === [] ? throw $broken : array_sum(array_map($this->alone(...), DueRows::moments($claimed)));
+        };
+
+        return $this->isolation->attempt(
+            fn (): int => $this->db->transaction(function () use ($batch, $watch, &$claimed): int {
                 $claimed = $this->rows->claim($batch);
 
                 return $claimed === [] || $watch?->hasMoved() === true ? 0 : $this->ink->perform($this->rows->wholeMoments($claimed));
-            });
-        } catch (\Throwable $broken) {
-            if ($claimed === [] || $this->db->isGone($broken)) {
-                throw $broken;
-            }
-            report($broken);
-
-            return array_sum(array_map($this->alone(...), DueRows::moments($claimed)));
-        }
+            }),
+            $apart,
+            $apart,
+        );
     }
 
     /**
@@ -65,38 +67,34 @@ final readonly class LineWorker
     private function alone(array $moment): int
     {
         $ids = array_map(static fn (DueRow $row): int => $row->id, $moment);
-        try {
-            return $this->db->transaction(function () use ($ids): int {
+
+        return $this->isolation->attempt(
+            fn (): int => $this->db->transaction(function () use ($ids): int {
                 $rows = $this->rows->again($ids);
 
                 return $rows === [] ? 0 : $this->ink->perform($this->rows->wholeMoments($rows));
-            });
-        } catch (\Throwable $broken) {
-            $this->mayGoOn($broken);
-
-            return count($moment) > 1 ? array_sum(array_map($this->single(...), $moment)) : $this->setAside($moment[0], $broken);
-        }
+            }),
+            fn (\Throwable $broken): int => count($moment) > 1
+                ? array_sum(array_map($this->single(...), $moment))
+                : $this->setAside($moment[0], $broken),
+            self::later(...),
+        );
     }
 
     /** One line of a moment of which another cannot be done. */
     private function single(DueRow $row): int
     {
-        try {
-            return $this->db->transaction(fn (): int => $this->ink->perform($this->rows->again([$row->id])));
-        } catch (\Throwable $broken) {
-            $this->mayGoOn($broken);
-
-            return $this->setAside($row, $broken);
-        }
+        return $this->isolation->attempt(
+            fn (): int => $this->db->transaction(fn (): int => $this->ink->perform($this->rows->again([$row->id]))),
+            fn (\Throwable $broken): int => $this->setAside($row, $broken),
+            self::later(...),
+        );
     }
 
-    /** @throws \Throwable when the server is not there, and nothing else can be done either */
-    private function mayGoOn(\Throwable $broken): void
+    /** What others hold for too long stays pencilled in as it is, and is claimed again. */
+    private static function later(): int
     {
-        if ($this->db->isGone($broken)) {
-            throw $broken;
-        }
-        report($broken);
+        return 0;
     }
 
     private function setAside(DueRow $row, \Throwable $broken): int

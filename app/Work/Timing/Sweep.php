@@ -19,6 +19,7 @@ use App\Store\Rules\CachingRuleBook;
 use App\Store\Rules\StartBook;
 use App\Store\Rules\StoredRuleBook;
 use App\Store\Sql\Batch;
+use App\Store\Sql\FaultIsolation;
 use App\Store\Sql\Lock;
 use App\Store\Types\SchemaStore;
 use Illuminate\Database\Eloquent\Builder;
@@ -50,6 +51,7 @@ final readonly class Sweep
         private HouseClock $clock,
         private Agenda $agenda,
         private RoundsDue $rounds,
+        private FaultIsolation $isolation,
     ) {
     }
 
@@ -70,23 +72,25 @@ final readonly class Sweep
 
                 continue;
             }
-            try {
-                do {
-                    [$count, $more] = $this->chunk($rule, $now);
-                    $started += $count;
-                } while ($more);
-            } catch (\Throwable $trouble) {
-                if ($this->db->isGone($trouble)) {
-                    throw $trouble;
-                }
-                // Trouble with one rule is told, and the others are swept all the same.
-                report($trouble);
-            }
+            // Trouble with one rule is told, and the others are swept all the same.
+            $next = static fn (): int => 0;
+            $started += $this->isolation->attempt(fn (): int => $this->sweep($rule, $now), $next, $next);
         }
         if ($swept !== []) {
             SweepMark::query()->whereNull('sweeping_to')->where('swept_until', '<', Columns::moment($now))->whereIn('rule_id', $swept)
                 ->update(['swept_until' => Columns::moment($now)]);
         }
+
+        return $started;
+    }
+
+    private function sweep(int $ruleId, \DateTimeImmutable $now): int
+    {
+        $started = 0;
+        do {
+            [$count, $more] = $this->chunk($ruleId, $now);
+            $started += $count;
+        } while ($more);
 
         return $started;
     }
@@ -103,16 +107,13 @@ final readonly class Sweep
         $rule = $this->rules->page($ruleId, (int) $sweep->rule->page, $sweep->rule->either_or);
         $finder = $rule === null ? null : $this->agenda->finderFor($rule);
         $found = $rule === null ? [] : ($finder?->between($rule, $after, $until, $sweep->at_id, self::CHUNK) ?? []);
-        try {
-            return $this->started($sweep, $rule, $found, $after, $until, false);
-        } catch (\Throwable $trouble) {
-            if ($found === [] || $this->db->isGone($trouble)) {
-                throw $trouble;
-            }
-            report($trouble);
 
-            return $this->started($sweep, $rule, $found, $after, $until, true);
-        }
+        return $this->isolation->attempt(
+            fn (): array => $this->started($sweep, $rule, $found, $after, $until, false),
+            fn (\Throwable $broken): array => $found === []
+                ? throw $broken
+                : $this->started($sweep, $rule, $found, $after, $until, true),
+        );
     }
 
     /**
@@ -157,17 +158,14 @@ final readonly class Sweep
     /** @param  array{int, string}  $found */
     private function alone(Rule $rule, Swept $trigger, array $found): int
     {
-        try {
-            return $this->db->transaction(fn (): int => $this->start($rule, $trigger, [$found]));
-        } catch (\Throwable $broken) {
-            if ($this->db->isGone($broken) || $this->db->isLostToAnother($broken)) {
-                throw $broken;
-            }
-            report($broken);
-            DeadLetters::start($rule, $found[0], $found[1], $this->clock->now(), $broken);
+        return $this->isolation->attempt(
+            fn (): int => $this->db->transaction(fn (): int => $this->start($rule, $trigger, [$found])),
+            function (\Throwable $broken) use ($rule, $found): int {
+                DeadLetters::start($rule, $found[0], $found[1], $this->clock->now(), $broken);
 
-            return 0;
-        }
+                return 0;
+            },
+        );
     }
 
     /** @param  list<array{int, string}>  $found  record and occasion */

@@ -1,14 +1,14 @@
 import createClient from 'openapi-fetch';
 import type { components, paths } from './schema';
 
-export type Shapes = components['schemas'];
+export type Resources = components['schemas'];
 /** What is posted to a path. */
 export type Posted<Path extends keyof paths> = paths[Path] extends {
     post: { requestBody: { content: { 'application/json': infer Body } } };
 }
     ? Body
     : never;
-export type Problem = Shapes['ProblemDocument'] & Record<string, unknown>;
+export type Problem = Resources['ProblemDocument'] & Record<string, unknown>;
 
 /** A refusal of the server, with its problem document. */
 export class Refusal extends Error {

@@ -1,11 +1,11 @@
 <script lang="ts">
-    import type { Shapes } from '../api/client';
+    import type { Resources } from '../api/client';
     import { pieces } from '../state/mentions';
     import { moment } from '../state/moments';
     import Answers from './Answers.svelte';
     import VerdictCard from './VerdictCard.svelte';
 
-    let { entry, numbered = false }: { entry: Shapes['EntryShape']; numbered?: boolean } = $props();
+    let { entry, numbered = false }: { entry: Resources['EntryResource']; numbered?: boolean } = $props();
     let open = $state(false);
     const head = $derived(numbered ? entry.headInLedger : entry.head);
     const why = $derived(entry.why);

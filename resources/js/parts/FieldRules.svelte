@@ -1,9 +1,9 @@
 <script lang="ts">
     import { createQuery } from '@tanstack/svelte-query';
-    import { api, ask, type Shapes } from '../api/client';
+    import { api, ask, type Resources } from '../api/client';
     import Floating from './Floating.svelte';
 
-    type Props = { type: string; field: Shapes['FieldShape']; anchor: HTMLElement; onclose: () => void };
+    type Props = { type: string; field: Resources['FieldResource']; anchor: HTMLElement; onclose: () => void };
     let { type, field, anchor, onclose }: Props = $props();
     const rules = createQuery(() => ({
         queryKey: ['rules', 'field', type, field.name],

@@ -1,6 +1,6 @@
 <script lang="ts">
     import { createQuery } from '@tanstack/svelte-query';
-    import { api, ask, type Shapes } from '../api/client';
+    import { api, ask, type Resources } from '../api/client';
     import { findRecords } from '../api/records';
     import type { Json } from '../state/pointer';
     import Choose from './Choose.svelte';
@@ -13,7 +13,7 @@
     type Props = {
         /** The record type whose values are counted; left out, nothing is counted. */
         type?: string;
-        field: Shapes['FieldShape'];
+        field: Resources['FieldResource'];
         many?: boolean;
         chosen: Json[];
         further?: Option[];

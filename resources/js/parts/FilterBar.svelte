@@ -1,6 +1,6 @@
 <script lang="ts">
     import { tick, untrack } from 'svelte';
-    import { api, ask, said, type Shapes } from '../api/client';
+    import { api, ask, said, type Resources } from '../api/client';
     import { Document } from '../state/document.svelte';
     import type { Json, JsonObject } from '../state/pointer';
     import type { ConditionDraft, FilterDraft } from '../state/written';
@@ -20,7 +20,7 @@
     let bar = $state<HTMLDivElement>();
     let typing = $state(false);
 
-    const empty: Shapes['ReadingShape'] = { rows: [], problems: [], aloud: '' };
+    const empty: Resources['ReadingResource'] = { rows: [], problems: [], aloud: '' };
     const page = new Document<FilterDraft>(
         untrack(() => type),
         { filter: grouped(untrack(() => filter)) },
@@ -35,11 +35,11 @@
         return conditions?.kind === 'all' ? conditions : { kind: 'all', of: conditions ? [conditions] : [] };
     }
 
-    function read({ filter: conditions }: FilterDraft): Promise<Shapes['ReadingShape']> {
+    function read({ filter: conditions }: FilterDraft): Promise<Resources['ReadingResource']> {
         return ask(api.POST('/api/records/{type}/filter', { params: { path: { type } }, body: { filter: conditions } }));
     }
 
-    async function keep(file: FilterDraft): Promise<Shapes['ReadingShape']> {
+    async function keep(file: FilterDraft): Promise<Resources['ReadingResource']> {
         const reading = await read(file);
         const { filter: conditions } = file;
         if (!reading.problems.length) onchange('of' in conditions && conditions.of?.length ? conditions : null);
@@ -54,7 +54,7 @@
         return [choice ? [`${choice.label} is ${choice.choices[0]?.label ?? ''}`] : [], others[0] ?? []].flat().join(say(' and '));
     });
 
-    type Row = Shapes['RowShape'];
+    type Row = Resources['RowResource'];
     type Branch = { row: Row; below: Branch[] };
     /** Rows come as they are read aloud: what is deeper stands below the group before it. */
     const branches = $derived.by(() => {

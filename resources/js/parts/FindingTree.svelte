@@ -1,9 +1,9 @@
 <script lang="ts">
-    import type { Shapes } from '../api/client';
+    import type { Resources } from '../api/client';
     import FindingTree from './FindingTree.svelte';
     import { say } from '../state/words';
 
-    let { finding, depth = 0 }: { finding: Shapes['FindingShape']; depth?: number } = $props();
+    let { finding, depth = 0 }: { finding: Resources['FindingResource']; depth?: number } = $props();
 </script>
 
 {#if finding.parts.length === 0 && finding.seen === null}

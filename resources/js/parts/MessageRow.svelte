@@ -1,13 +1,13 @@
 <script lang="ts">
     import { useQueryClient } from '@tanstack/svelte-query';
-    import { api, ask, said, type Shapes } from '../api/client';
+    import { api, ask, said, type Resources } from '../api/client';
     import { moment } from '../state/moments';
     import { session } from '../state/session.svelte';
     import { toasts } from '../state/toasts.svelte';
     import Stamp from './Stamp.svelte';
     import { counted, say } from '../state/words';
 
-    let { message, elsewhere = false }: { message: Shapes['MessageShape']; elsewhere?: boolean } = $props();
+    let { message, elsewhere = false }: { message: Resources['MessageResource']; elsewhere?: boolean } = $props();
     const client = useQueryClient();
     let open = $state(false);
     const what: Record<string, string> = { email: 'E-mail', sms: 'Text message', app: 'Note' };

@@ -1,14 +1,14 @@
 <script lang="ts">
     import { Input } from 'flowbite-svelte';
     import { useQueryClient } from '@tanstack/svelte-query';
-    import { api, ask, said, type Shapes } from '../api/client';
+    import { api, ask, said, type Resources } from '../api/client';
     import Confirm from './Confirm.svelte';
     import { ahead, moment, timeOfDay } from '../state/moments';
     import { session } from '../state/session.svelte';
     import { toasts } from '../state/toasts.svelte';
 
     /* Something pencilled in, and what a person can do about it. */
-    type Props = { line: Shapes['AheadShape']; withRecord?: boolean };
+    type Props = { line: Resources['AheadResource']; withRecord?: boolean };
     let { line, withRecord = false }: Props = $props();
     const client = useQueryClient();
     type Act = 'hold' | 'resume' | 'strike' | 'now';

@@ -2,7 +2,7 @@
     import { Input, Radio } from 'flowbite-svelte';
     import { useQueryClient } from '@tanstack/svelte-query';
     import { untrack } from 'svelte';
-    import { api, ask, said, type Shapes } from '../api/client';
+    import { api, ask, said, type Resources } from '../api/client';
     import { fromLocalField, toLocalField } from '../state/moments';
     import { clock } from '../state/session.svelte';
     import { toasts } from '../state/toasts.svelte';
@@ -23,7 +23,7 @@
     let until = $state(toLocalField(new Date(clock.now.getTime() + 60_000).toISOString()));
     let why = $state('');
     let force = $state(false);
-    let preview = $state.raw<Shapes['ReversalPreview'] | null>(null);
+    let preview = $state.raw<Resources['ReversalPreview'] | null>(null);
     let done = $state(0);
     let busy = $state(false);
     let stopped = false;

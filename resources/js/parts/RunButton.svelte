@@ -1,6 +1,6 @@
 <script lang="ts">
     import { createQuery, useQueryClient } from '@tanstack/svelte-query';
-    import { api, ask, said, type Shapes } from '../api/client';
+    import { api, ask, said, type Resources } from '../api/client';
     import { toasts } from '../state/toasts.svelte';
     import Choose from './Choose.svelte';
     import Confirm from './Confirm.svelte';
@@ -9,7 +9,7 @@
     import { countedOf } from '../state/words';
 
     /* "Run…": the rules meant to be run by hand, on one record or on a selection. */
-    type Props = { type: Shapes['TypeShape']; records: number[]; ondone?: () => void };
+    type Props = { type: Resources['TypeResource']; records: number[]; ondone?: () => void };
     let { type, records, ondone }: Props = $props();
     const client = useQueryClient();
     let choosing = $state<HTMLElement | null>(null);
@@ -19,8 +19,8 @@
         queryFn: () => ask(api.GET('/api/rules')),
     }));
     const runnable = $derived((rules.data ?? []).filter((rule) => rule.byHand && rule.status === 'in_force' && rule.on === type.name));
-    let asked = $state<Shapes['RuleSummary'] | null>(null);
-    let run = $state<Shapes['RunShape'] | null>(null);
+    let asked = $state<Resources['RuleSummary'] | null>(null);
+    let run = $state<Resources['RunResource'] | null>(null);
     let busy = $state(false);
 
     async function start() {

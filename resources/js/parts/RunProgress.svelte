@@ -1,13 +1,13 @@
 <script lang="ts">
     import { createQuery, useQueryClient } from '@tanstack/svelte-query';
     import { Modal } from 'flowbite-svelte';
-    import { api, ask, type Shapes } from '../api/client';
+    import { api, ask, type Resources } from '../api/client';
     import ProgressBar from './ProgressBar.svelte';
     import Stamp from './Stamp.svelte';
     import { inFigures } from '../state/numbers';
     import { say } from '../state/words';
 
-    let { run, onclose }: { run: Shapes['RunShape']; onclose: () => void } = $props();
+    let { run, onclose }: { run: Resources['RunResource']; onclose: () => void } = $props();
     const client = useQueryClient();
     let open = $state(true);
     $effect(() => {

@@ -1,6 +1,6 @@
 <script lang="ts">
     import { untrack } from 'svelte';
-    import type { Shapes } from '../api/client';
+    import type { Resources } from '../api/client';
     import type { JsonObject } from '../state/pointer';
     import Completions from './Completions.svelte';
     import { continued, completions } from './typing';
@@ -9,7 +9,7 @@
     type Props = {
         label: string;
         placeholder: string;
-        read: (text: string) => Promise<Shapes['TextShape'] | null>;
+        read: (text: string) => Promise<Resources['TextResource'] | null>;
         take: (file: JsonObject, said: string) => Promise<void>;
         takes?: string;
         class?: string;
@@ -18,7 +18,7 @@
     };
     let { label, placeholder, read, take, takes = 'adds it', class: looks = 'text-[14px]', first = false }: Props = $props();
     let text = $state('');
-    let reading = $state.raw<Shapes['TextShape'] | null>(null);
+    let reading = $state.raw<Resources['TextResource'] | null>(null);
     let at = $state(0);
     let focused = $state(false);
     let input = $state<HTMLTextAreaElement>();

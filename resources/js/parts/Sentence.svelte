@@ -1,10 +1,10 @@
 <script lang="ts">
-    import type { Shapes } from '../api/client';
+    import type { Resources } from '../api/client';
     import type { Word } from './words';
 
     type Props = {
         words: Word[];
-        problems?: Shapes['ProblemShape'][];
+        problems?: Resources['ProblemResource'][];
         /** Places with remarks. */
         remarked?: string[];
         /** Called with the word and its button; left out, the words are only read. */

@@ -1,12 +1,12 @@
 <script lang="ts">
-    import type { Shapes } from '../api/client';
+    import type { Resources } from '../api/client';
     import { session } from '../state/session.svelte';
     import { moment } from '../state/moments';
 
     /* One value of a record as it is read: a link for a reference, a tone for a choice, the figures face for figures. */
     type Props = {
-        record: Shapes['RecordShape'];
-        field: Shapes['FieldShape'];
+        record: Resources['RecordResource'];
+        field: Resources['FieldResource'];
         /** Where its value stands: under its name, or under the path that leads to it. */
         of?: string;
         plain?: boolean;

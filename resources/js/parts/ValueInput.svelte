@@ -1,7 +1,7 @@
 <script lang="ts">
     import { Input } from 'flowbite-svelte';
     import { onMount } from 'svelte';
-    import type { Shapes } from '../api/client';
+    import type { Resources } from '../api/client';
     import { fromLocalField, toLocalField } from '../state/moments';
     import { clock } from '../state/session.svelte';
     import { ahead } from './ahead';
@@ -12,7 +12,7 @@
     import { shownNumber, typedNumber } from '../state/numbers';
 
     type Props = {
-        field: Shapes['FieldShape'];
+        field: Resources['FieldResource'];
         value: string;
         label?: string;
         /** Whether nothing is an answer too. */

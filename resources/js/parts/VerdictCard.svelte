@@ -1,8 +1,8 @@
 <script lang="ts">
-    import type { Shapes } from '../api/client';
+    import type { Resources } from '../api/client';
     import FindingTree from './FindingTree.svelte';
 
-    let { verdict }: { verdict: Shapes['VerdictShape'] } = $props();
+    let { verdict }: { verdict: Resources['VerdictResource'] } = $props();
 </script>
 
 <dl class="text-[12.5px]">

@@ -1,8 +1,8 @@
-import type { Shapes } from '../api/client';
+import type { Resources } from '../api/client';
 import { session } from '../state/session.svelte';
 import type { Option } from './options';
 
-export type Field = Shapes['FieldShape'];
+export type Field = Resources['FieldResource'];
 
 /** The fields of a record type, and behind each reference the fields of what it refers to, two steps deep. */
 export function fieldOptions(type: string, fits: (field: Field) => boolean = () => true): Option[] {

@@ -1,6 +1,6 @@
-import type { Shapes } from '../api/client';
+import type { Resources } from '../api/client';
 
 /* The words of a page, as the server tells them. */
-export type Row = Shapes['RowShape'];
-export type Word = Shapes['WordShape'];
-export type Editor = Shapes['EditorShape'];
+export type Row = Resources['RowResource'];
+export type Word = Resources['WordResource'];
+export type Editor = Resources['EditorResource'];

@@ -1,6 +1,6 @@
-import type { Shapes } from '../api/client';
+import type { Resources } from '../api/client';
 
-type Chosen = Shapes['PreferencesShape'];
+type Chosen = Resources['PreferencesResource'];
 
 /** By day or by night is the wish of the system unless somebody chose; the page comes with their choice, and this changes it in place. */
 export function show({ scheme, contrast }: Pick<Chosen, 'scheme' | 'contrast'>): void {

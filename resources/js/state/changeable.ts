@@ -1,6 +1,6 @@
-import type { Shapes } from '../api/client';
+import type { Resources } from '../api/client';
 
 /** Whether people give a field its value: it is not the application's own, not worked out, and theirs to change. */
-export function isChangeable(field: Shapes['FieldShape']): boolean {
+export function isChangeable(field: Resources['FieldResource']): boolean {
     return !field.system && !field.readOnly && field.formula === null && field.numbering === null;
 }

@@ -1,8 +1,8 @@
-import type { Shapes } from '../api/client';
+import type { Resources } from '../api/client';
 import { at, put, split, type Json, type JsonObject } from './pointer';
 import type { RuleDraft } from './written';
 
-type Reading = Shapes['ReadingShape'];
+type Reading = Resources['ReadingResource'];
 type Keeper<File> = {
     keep(file: File): Promise<Reading>;
     failed(thrown: unknown): void;
@@ -24,9 +24,9 @@ export class Document<File extends object = RuleDraft> {
     file = $state.raw<File>() as File;
     reading = $state.raw<Reading>({ rows: [], problems: [], aloud: '' });
     /** What proofreading found in it, a moment after the last edit. */
-    remarks = $state.raw<Shapes['RemarkShape'][]>([]);
+    remarks = $state.raw<Resources['RemarkResource'][]>([]);
     /** Proofs as they come out with it: its own, and those of other rules that it would break. */
-    tried = $state.raw<Shapes['TriedProof'][]>([]);
+    tried = $state.raw<Resources['TriedProof'][]>([]);
     undoable = $state(0);
     redoable = $state(0);
     saving = $state(false);

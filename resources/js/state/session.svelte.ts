@@ -1,12 +1,12 @@
-import { api, ask, type Shapes } from '../api/client';
+import { api, ask, type Resources } from '../api/client';
 import { show } from './appearance';
 import { language } from './language.svelte';
 
 /** Who is signed in, what the company's records look like, and who works there. */
 class Session {
-    me = $state<Shapes['Me'] | null>(null);
-    schema = $state.raw<Shapes['SchemaShape'] | null>(null);
-    people = $state.raw<Shapes['PersonShape'][]>([]);
+    me = $state<Resources['Me'] | null>(null);
+    schema = $state.raw<Resources['SchemaResource'] | null>(null);
+    people = $state.raw<Resources['PersonResource'][]>([]);
     ready = $state(false);
 
     async begin(): Promise<void> {
@@ -36,7 +36,7 @@ class Session {
         location.assign('/');
     }
 
-    type(name: string): Shapes['TypeShape'] {
+    type(name: string): Resources['TypeResource'] {
         const type = this.known(name);
         if (!type) throw new Error(`There is no record type ${name}.`);
         return type;
@@ -52,12 +52,12 @@ class Session {
         return this.known(type)?.may.includes(act) ?? false;
     }
 
-    field(type: string, name: string): Shapes['FieldShape'] | undefined {
+    field(type: string, name: string): Resources['FieldResource'] | undefined {
         return this.type(type).fields.find((field) => field.name === name);
     }
 
     /** The field at the end of a dotted path, and how the path reads. */
-    path(type: string, dotted: string): { field: Shapes['FieldShape']; label: string } | null {
+    path(type: string, dotted: string): { field: Resources['FieldResource']; label: string } | null {
         let at = type;
         const labels: string[] = [];
         const names = dotted.split('.');
@@ -72,11 +72,11 @@ class Session {
     }
 
     /** The record type that stands behind a field: what it refers to, or the people. */
-    behind(field: Shapes['FieldShape']): string | null {
+    behind(field: Resources['FieldResource']): string | null {
         return field.type === 'person' ? (this.schema?.people.name ?? null) : field.target;
     }
 
-    private known(name: string): Shapes['TypeShape'] | undefined {
+    private known(name: string): Resources['TypeResource'] | undefined {
         return name === this.schema?.people.name ? this.schema.people : this.schema?.types.find((candidate) => candidate.name === name);
     }
 
@@ -84,7 +84,7 @@ class Session {
         return Promise.all([ask(api.GET('/api/schema')), ask(api.GET('/api/people'))]);
     }
 
-    private async enter(me: Shapes['Me'], house: ReturnType<Session['house']> | null): Promise<void> {
+    private async enter(me: Resources['Me'], house: ReturnType<Session['house']> | null): Promise<void> {
         // Whoever reads another language than the door does gets a page with its words.
         if (me.spoken !== language.code) return location.reload();
         [this.schema, this.people] = await (house ?? this.house());

@@ -6,7 +6,7 @@ namespace Tests\App\Setup;
 
 use App\Demo\Demo;
 use App\Demo\ServiceHistory;
-use App\Http\Ledger\EntryShapes;
+use App\Http\Ledger\EntryResources;
 use App\Models\Columns;
 use App\Models\Ledger\Entry;
 use App\Store\Ledger\EntriesIntoData;
@@ -116,7 +116,7 @@ final class DemoTest extends AppTestCase
     /** Entries as earlier versions kept them, in words, are turned into data again, and each says what it said. */
     private function everyEntryComesOverFromSentences(): void
     {
-        $shapes = $this->app->make(EntryShapes::class);
+        $shapes = $this->app->make(EntryResources::class);
         $names = $this->app->make(PeopleStore::class);
         $schema = $this->app->make(SchemaStore::class)->schema();
         $words = new EntryWords($schema, $names, new Display($names, $this->app->make(Company::class)->zone()));

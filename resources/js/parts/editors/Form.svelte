@@ -3,7 +3,7 @@
     import { onMount, untrack } from 'svelte';
     import type { AnyDocument } from '../../state/document.svelte';
     import { put, type Json, type JsonObject } from '../../state/pointer';
-    import type { Shapes } from '../../api/client';
+    import type { Resources } from '../../api/client';
     import type { Editor } from '../words';
     import { besides, leaveOut } from './choices';
     import { takesFocus } from '../focus';
@@ -15,7 +15,7 @@
         document: AnyDocument;
         editor: Editor;
         at: string;
-        ways: Shapes['WayShape'][];
+        ways: Resources['WayResource'][];
         onclose: () => void;
         onother: () => void;
     };

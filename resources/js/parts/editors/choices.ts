@@ -1,12 +1,12 @@
 import { createQuery } from '@tanstack/svelte-query';
-import { api, ask, type Shapes } from '../../api/client';
+import { api, ask, type Resources } from '../../api/client';
 import type { AnyDocument } from '../../state/document.svelte';
 import { at, put, split, type Json, type JsonObject } from '../../state/pointer';
 import type { Option } from '../options';
 import type { Word } from '../words';
 
 /* What the server offers for a word, and what choosing it does to the rule file. No kind is known here. */
-export type Offer = Shapes['OfferedShape'];
+export type Offer = Resources['OfferedResource'];
 
 export function choicesOf(document: () => AnyDocument, word: () => Word) {
     return createQuery(() => {

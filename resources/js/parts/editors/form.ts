@@ -1,9 +1,9 @@
-import type { Shapes } from '../../api/client';
+import type { Resources } from '../../api/client';
 import type { Json, JsonObject } from '../../state/pointer';
 
 /* What a form shows of a rule file, and what it makes of what is filled in. */
-type Way = Shapes['WayShape'];
-type Field = Shapes['FormFieldShape'];
+type Way = Resources['WayResource'];
+type Field = Resources['FormFieldResource'];
 type Filled = Record<string, Json>;
 
 /** Keys of a length of time that stands in the object itself. */
@@ -44,7 +44,7 @@ export function sidesOf(field: Field, row: Filled): [string, string] | null {
     return field.sides as [string, string];
 }
 
-export function chosenOption(field: Field, value: Json | undefined): Shapes['OfferedShape'] | undefined {
+export function chosenOption(field: Field, value: Json | undefined): Resources['OfferedResource'] | undefined {
     return field.options.find((option) => option.value === value);
 }
 

@@ -1,13 +1,13 @@
 <script lang="ts">
     import { Select } from 'flowbite-svelte';
-    import { api, ask, said, type Shapes } from '../../api/client';
+    import { api, ask, said, type Resources } from '../../api/client';
     import { show } from '../../state/appearance';
     import { session } from '../../state/session.svelte';
     import { toasts } from '../../state/toasts.svelte';
     import { say } from '../../state/words';
 
     /* By day or by night, and with how much contrast: seen at once, on every machine where one signs in. */
-    type Chosen = Shapes['PreferencesShape'];
+    type Chosen = Resources['PreferencesResource'];
     const schemes = [
         { value: '', name: say('As my system does') },
         { value: 'light', name: say('Light') },

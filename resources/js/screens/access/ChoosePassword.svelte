@@ -1,8 +1,8 @@
 <script lang="ts">
     import { Checkbox, Input } from 'flowbite-svelte';
-    import { api, ask, Refusal, said, type Shapes } from '../../api/client';
+    import { api, ask, Refusal, said, type Resources } from '../../api/client';
 
-    let { token, welcome }: { token: string; welcome: Shapes['WelcomeShape'] } = $props();
+    let { token, welcome }: { token: string; welcome: Resources['WelcomeResource'] } = $props();
     let password = $state('');
     let shown = $state(false);
     let problem = $state('');

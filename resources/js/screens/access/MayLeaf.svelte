@@ -2,20 +2,20 @@
     import { inFigures } from '../../state/numbers';
     import { Input } from 'flowbite-svelte';
     import { createQuery } from '@tanstack/svelte-query';
-    import { api, ask, said, type Shapes } from '../../api/client';
+    import { api, ask, said, type Resources } from '../../api/client';
     import Stamp from '../../parts/Stamp.svelte';
     import { SHORT } from './roles';
     import { session } from '../../state/session.svelte';
     import { say, within } from '../../state/words';
 
     /* What somebody may see and do, and why: with all records, and with one. */
-    let { person }: { person: Shapes['PersonShape'] } = $props();
+    let { person }: { person: Resources['PersonResource'] } = $props();
     const may = createQuery(() => ({
         queryKey: ['may', person.id, person.role, person.team, person.managerId],
         queryFn: () => ask(api.GET('/api/people/{id}/may', { params: { path: { id: person.id } } })),
     }));
     let number = $state('');
-    let asked = $state.raw<{ number: string; acts: Shapes['MayActShape'][] } | null>(null);
+    let asked = $state.raw<{ number: string; acts: Resources['MayActResource'][] } | null>(null);
     let problem = $state('');
     const seen = $derived((may.data?.types ?? []).filter((type) => type.acts[0]?.may));
     const unseen = $derived((may.data?.types ?? []).filter((type) => !type.acts[0]?.may));

@@ -1,11 +1,11 @@
 <script lang="ts">
     import { createQuery, useQueryClient } from '@tanstack/svelte-query';
     import { Select } from 'flowbite-svelte';
-    import { api, ask, said, type Shapes } from '../../api/client';
+    import { api, ask, said, type Resources } from '../../api/client';
     import { toasts } from '../../state/toasts.svelte';
 
     /* By which way one hears of what happens for one. */
-    type Way = Shapes['NoticeWayShape']['way'];
+    type Way = Resources['NoticeWayResource']['way'];
     const client = useQueryClient();
     const ways = createQuery(() => ({ queryKey: ['notice-ways'], queryFn: () => ask(api.GET('/api/notices/ways')) }));
     const labels: [Way, string][] = [
@@ -14,7 +14,7 @@
         ['morning', 'In the letter of the morning'],
     ];
 
-    async function choose(kind: Shapes['NoticeWayShape']['kind'], way: string) {
+    async function choose(kind: Resources['NoticeWayResource']['kind'], way: string) {
         try {
             client.setQueryData(['notice-ways'], await ask(api.PUT('/api/notices/ways', { body: { [kind]: way as Way } })));
             toasts.tell('From now on it comes that way.');

@@ -1,14 +1,14 @@
 <script lang="ts">
     import { Checkbox, Select } from 'flowbite-svelte';
-    import { api, ask, Refusal, said, type Shapes } from '../../api/client';
+    import { api, ask, Refusal, said, type Resources } from '../../api/client';
     import { session } from '../../state/session.svelte';
     import { EVERY_OTHER, fileOf, SHORT } from './roles';
     import { counted } from '../../state/words';
 
     /* One role: whose records each act reaches, what it is trusted with, and which fields are kept from it. */
     type Props = {
-        offers: Shapes['RolesShape'];
-        role: Shapes['RoleShape'] | null;
+        offers: Resources['RolesResource'];
+        role: Resources['RoleResource'] | null;
         onkept: (name: string | null, told: string) => void;
         oncancel: () => void;
     };

@@ -1,11 +1,11 @@
 <script lang="ts">
     import { Input } from 'flowbite-svelte';
     import { renderSVG } from 'uqr';
-    import { api, ask, said, type Shapes } from '../../api/client';
+    import { api, ask, said, type Resources } from '../../api/client';
     import { session } from '../../state/session.svelte';
     import { toasts } from '../../state/toasts.svelte';
 
-    let begun = $state.raw<Shapes['SecondFactorShape'] | null>(null);
+    let begun = $state.raw<Resources['SecondFactorResource'] | null>(null);
     let codes = $state.raw<string[]>([]);
     let ending = $state(false);
     let code = $state('');

@@ -1,4 +1,4 @@
-import type { Shapes } from '../../api/client';
+import type { Resources } from '../../api/client';
 import { counted, say } from '../../state/words';
 
 /** Whose records each act extends to, by record type; fields that are not simply seen and changed. */
@@ -27,13 +27,13 @@ export const SHORT: Record<string, string> = {
     all: say('all'),
 };
 
-export function fileOf(role: Shapes['RoleShape'] | null): RoleFile {
+export function fileOf(role: Resources['RoleResource'] | null): RoleFile {
     if (!role) return { label: '', duties: [], reaches: { [EVERY_OTHER]: { read: 'own' } }, fields: {} };
     return JSON.parse(JSON.stringify({ label: role.label, duties: role.duties, reaches: role.reaches, fields: role.fields })) as RoleFile;
 }
 
 /** A role in a line: the widest it sees and changes, and with what it is trusted. */
-export function glance(role: Shapes['RoleShape'], offers: Shapes['RolesShape']): string {
+export function glance(role: Resources['RoleResource'], offers: Resources['RolesResource']): string {
     if (role.isFixed) return 'May do everything, always.';
     const label = (reach: string) => offers.reaches.find((one) => one.kind === reach)?.label ?? reach;
     const widest = (act: string) => {

@@ -3,13 +3,13 @@
     import { inFigures } from '../../state/numbers';
     import { Radio, Select } from 'flowbite-svelte';
     import { untrack } from 'svelte';
-    import type { Refusal, Shapes } from '../../api/client';
+    import type { Refusal, Resources } from '../../api/client';
 
     /* Which column is for which field, and by what records are known that are there already. */
-    type Mode = Shapes['ImportShape']['mode'];
+    type Mode = Resources['ImportResource']['mode'];
     type Props = {
-        type: Shapes['TypeShape'];
-        file: Shapes['ImportShape'];
+        type: Resources['TypeResource'];
+        file: Resources['ImportResource'];
         refusal: Refusal | null;
         problem: string;
         ontry: (mapping: Record<string, string>, key: string | null, mode: Mode) => void;

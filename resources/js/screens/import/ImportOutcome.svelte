@@ -2,7 +2,7 @@
     import { inFigures } from '../../state/numbers';
     import { useQueryClient } from '@tanstack/svelte-query';
     import { Radio } from 'flowbite-svelte';
-    import { api, ask, said, type Shapes } from '../../api/client';
+    import { api, ask, said, type Resources } from '../../api/client';
     import ProgressBar from '../../parts/ProgressBar.svelte';
     import ImportProblems from './ImportProblems.svelte';
     import BulkActs from '../lists/BulkActs.svelte';
@@ -12,9 +12,9 @@
 
     /* What an import would come to, how far it is, and what came of it. */
     type Props = {
-        type: Shapes['TypeShape'];
-        file: Shapes['ImportShape'];
-        ontry: (values: Shapes['ImportValueShape'][]) => void;
+        type: Resources['TypeResource'];
+        file: Resources['ImportResource'];
+        ontry: (values: Resources['ImportValueResource'][]) => void;
     };
     let { type, file, ontry }: Props = $props();
     const client = useQueryClient();

@@ -1,26 +1,26 @@
 <script lang="ts">
     import { Select } from 'flowbite-svelte';
-    import type { Shapes } from '../../api/client';
+    import type { Resources } from '../../api/client';
     import { inFigures } from '../../state/numbers';
     import { session } from '../../state/session.svelte';
     import { counted, say } from '../../state/words';
 
     /* What is wrong, told once for all rows alike; what a cell means is said once, for every row in which it stands. */
     type Props = {
-        type: Shapes['TypeShape'];
-        file: Shapes['ImportShape'];
-        ontry: (values: Shapes['ImportValueShape'][]) => void;
+        type: Resources['TypeResource'];
+        file: Resources['ImportResource'];
+        ontry: (values: Resources['ImportValueResource'][]) => void;
     };
     let { type, file, ontry }: Props = $props();
     const SKIP = '-';
     const mayTry = $derived(file.job.status === 'tried');
     let means = $state<Record<string, string>>({});
-    const keyOf = (group: Shapes['ImportGroupShape']) => `${group.field}|${group.cell}`;
+    const keyOf = (group: Resources['ImportGroupResource']) => `${group.field}|${group.cell}`;
     const said = $derived(file.groups.filter((group) => means[keyOf(group)]));
     const rowsSaid = $derived(said.reduce((sum, group) => sum + group.count, 0));
 
     /** What a cell of a field can mean: one of its choices, or somebody at work. */
-    function offered(group: Shapes['ImportGroupShape']): { value: string; name: string }[] {
+    function offered(group: Resources['ImportGroupResource']): { value: string; name: string }[] {
         const field = type.fields.find((one) => one.name === group.field);
         if (!field || group.cell === null) return [];
         const names =

@@ -4,7 +4,7 @@
     import { inFigures } from '../../state/numbers';
     import { createQuery, useQueryClient } from '@tanstack/svelte-query';
     import { searchParams } from 'sv-router';
-    import { api, ask, Refusal, said, type Shapes } from '../../api/client';
+    import { api, ask, Refusal, said, type Resources } from '../../api/client';
     import FileButton from '../../parts/fields/FileButton.svelte';
     import { route } from '../../router';
     import { crumbs } from '../../state/crumbs.svelte';
@@ -17,7 +17,7 @@
 
     /* A file becomes records: what its columns are for on the left, what would come and what came of it on the right. */
     /** How far a file has come, in words. */
-    const stateOf: Record<Shapes['BulkShape']['status'], string> = {
+    const stateOf: Record<Resources['BulkResource']['status'], string> = {
         draft: 'not begun',
         trying: 'being tried',
         tried: say('tried'),
@@ -68,8 +68,8 @@
         sending = null;
     }
 
-    type Plan = { mapping: Record<string, string>; key: string | null; mode: Shapes['ImportShape']['mode'] };
-    async function attempt({ mapping, key, mode }: Plan, values: Shapes['ImportValueShape'][]) {
+    type Plan = { mapping: Record<string, string>; key: string | null; mode: Resources['ImportResource']['mode'] };
+    async function attempt({ mapping, key, mode }: Plan, values: Resources['ImportValueResource'][]) {
         refusal = null;
         problem = '';
         try {
@@ -83,7 +83,7 @@
         }
     }
     /** As it was tried last. */
-    const tried = ({ columns, key, mode }: Shapes['ImportShape']): Plan => ({
+    const tried = ({ columns, key, mode }: Resources['ImportResource']): Plan => ({
         mapping: Object.fromEntries(columns.filter((column) => column.field).map((column) => [column.place, column.field ?? ''])),
         key,
         mode,

@@ -1,4 +1,4 @@
-import { api, ask, Refusal, sendRaw, type Shapes } from '../../api/client';
+import { api, ask, Refusal, sendRaw, type Resources } from '../../api/client';
 import { csvOf } from '../lists/csv';
 
 const PIECE = 1_000_000;
@@ -37,7 +37,7 @@ async function put(path: string, piece: Blob): Promise<void> {
 }
 
 /** Sends a file in pieces and has it read. */
-export async function send(type: string, file: File, onprogress: (share: number) => void): Promise<Shapes['ImportShape']> {
+export async function send(type: string, file: File, onprogress: (share: number) => void): Promise<Resources['ImportResource']> {
     if (file.size > MOST) throw new Error(`‘${file.name}’ has ${(file.size / 1e6).toFixed(1)} MB, and at most 50 MB are taken at a time.`);
     const bytes = await bytesOf(file);
     const begun = await ask(api.POST('/api/imports', { body: { recordType: type, name: file.name, bytes: Math.max(1, bytes.size) } }));

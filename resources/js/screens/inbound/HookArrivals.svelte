@@ -1,6 +1,6 @@
 <script lang="ts">
     import { createQuery, useQueryClient } from '@tanstack/svelte-query';
-    import { api, ask, said, type Shapes } from '../../api/client';
+    import { api, ask, said, type Resources } from '../../api/client';
     import Stamp from '../../parts/Stamp.svelte';
     import { moment } from '../../state/moments';
     import { toasts } from '../../state/toasts.svelte';
@@ -15,7 +15,7 @@
         queryFn: () => ask(api.GET('/api/hooks/{id}/arrivals', { params: { path: { id: hook } } })),
         refetchInterval: 10_000,
     }));
-    const SAID: Record<Shapes['HookArrivalShape']['outcome'], string> = {
+    const SAID: Record<Resources['HookArrivalResource']['outcome'], string> = {
         created: say('created'),
         changed: say('changed'),
         unchanged: say('unchanged'),
@@ -25,12 +25,12 @@
     let opened = $state(0);
     let text = $state('');
 
-    function open(one: Shapes['HookArrivalShape']) {
+    function open(one: Resources['HookArrivalResource']) {
         opened = opened === one.id ? 0 : one.id;
         text = one.text;
     }
 
-    async function again(one: Shapes['HookArrivalShape']) {
+    async function again(one: Resources['HookArrivalResource']) {
         try {
             const body = text === one.text ? {} : { text };
             const now = await ask(api.POST('/api/hook-arrivals/{id}/again', { params: { path: { id: one.id } }, body }));

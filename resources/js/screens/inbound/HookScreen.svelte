@@ -1,7 +1,7 @@
 <script lang="ts">
     import { Checkbox, Input, Select } from 'flowbite-svelte';
     import { createQuery, useQueryClient } from '@tanstack/svelte-query';
-    import { api, ask, type Shapes } from '../../api/client';
+    import { api, ask, type Resources } from '../../api/client';
     import { crumbs } from '../../state/crumbs.svelte';
     import { moment } from '../../state/moments';
     import { session } from '../../state/session.svelte';
@@ -12,13 +12,15 @@
     import { counted, within } from '../../state/words';
 
     type Hook = Draft &
-        Pick<Shapes['HookShape'], 'recordType' | 'takes' | 'starts' | 'mayCreate' | 'isOpen' | 'url' | 'secret'> & { knownBy: string };
+        Pick<Resources['HookResource'], 'recordType' | 'takes' | 'starts' | 'mayCreate' | 'isOpen' | 'url' | 'secret'> & {
+            knownBy: string;
+        };
 
     crumbs.set({ label: 'Setup', to: '/setup' }, { label: 'Hooks' });
     const hooks = createQuery(() => ({ queryKey: ['hooks'], queryFn: () => ask(api.GET('/api/hooks')), refetchInterval: 15_000 }));
     const kept = new Kept<Hook>(useQueryClient(), 'hooks');
 
-    const open = (one: Shapes['HookShape']) =>
+    const open = (one: Resources['HookResource']) =>
         kept.open({
             ...one,
             knownBy: one.knownBy ?? '',

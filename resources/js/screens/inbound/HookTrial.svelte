@@ -1,12 +1,12 @@
 <script lang="ts">
-    import { api, ask, said, type Shapes } from '../../api/client';
+    import { api, ask, said, type Resources } from '../../api/client';
     import Area from '../../parts/fields/Area.svelte';
 
     /* Something is tried as if it had arrived: what would come of it is said, and nothing is done. */
     let { hook, members }: { hook: number; members: string[] } = $props();
     // svelte-ignore state_referenced_locally
     let text = $state(JSON.stringify(example(members), null, 2));
-    let read = $state.raw<Shapes['HookReadShape'] | null>(null);
+    let read = $state.raw<Resources['HookReadResource'] | null>(null);
     let wrong = $state('');
 
     /** An object that has each member, to be typed over. */

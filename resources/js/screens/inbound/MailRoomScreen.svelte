@@ -1,7 +1,7 @@
 <script lang="ts">
     import { Input } from 'flowbite-svelte';
     import { createQuery, keepPreviousData, useQueryClient } from '@tanstack/svelte-query';
-    import { api, ask, said, type Shapes } from '../../api/client';
+    import { api, ask, said, type Resources } from '../../api/client';
     import Confirm from '../../parts/Confirm.svelte';
     import { go, route } from '../../router';
     import { crumbs } from '../../state/crumbs.svelte';
@@ -44,7 +44,7 @@
             .replaceAll('"', '')
             .trim() || text;
 
-    const way = (open: Shapes['OpenLetter']) =>
+    const way = (open: Resources['OpenLetter']) =>
         [
             open.sender && `From ${open.sender}`,
             `to ${open.recipients}`,

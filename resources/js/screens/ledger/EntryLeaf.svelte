@@ -1,6 +1,6 @@
 <script lang="ts">
     import { createQuery } from '@tanstack/svelte-query';
-    import { api, ask, said, type Shapes } from '../../api/client';
+    import { api, ask, said, type Resources } from '../../api/client';
     import Answers from '../../parts/Answers.svelte';
     import Reverse from '../../parts/Reverse.svelte';
     import { session } from '../../state/session.svelte';
@@ -19,7 +19,7 @@
     const why = $derived(entry?.why);
 
     /** What rules did, an administrator takes back; an edit, whoever made it too. */
-    function mayReverse(entry: Shapes['EntryShape']): boolean {
+    function mayReverse(entry: Resources['EntryResource']): boolean {
         const isEdit = entry.kind === 'changed' && ['person', 'api'].includes(entry.via);
         if (session.me?.mayEditRules) return isEdit || ['fired', 'line'].includes(entry.kind);
         return isEdit && entry.whoId === session.me?.id && (session.me?.mayEditRecords ?? false);

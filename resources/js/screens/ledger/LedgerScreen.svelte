@@ -2,7 +2,7 @@
     import { Input, Select } from 'flowbite-svelte';
     import Broken from '../../parts/Broken.svelte';
     import { createInfiniteQuery, createQuery, keepPreviousData } from '@tanstack/svelte-query';
-    import { api, ask, said, type Shapes } from '../../api/client';
+    import { api, ask, said, type Resources } from '../../api/client';
     import { go, route } from '../../router';
     import { crumbs } from '../../state/crumbs.svelte';
     import { moment } from '../../state/moments';
@@ -28,7 +28,7 @@
         placeholderData: keepPreviousData,
         initialPageParam: undefined as number | undefined,
         queryFn: ({ pageParam }) => ask(api.GET('/api/ledger', { params: { query: { ...asked, before: pageParam } } })),
-        getNextPageParam: (page: Shapes['LedgerPage']) => page.before ?? undefined,
+        getNextPageParam: (page: Resources['LedgerPage']) => page.before ?? undefined,
     }));
     const entries = $derived((ledger.data?.pages ?? []).flatMap((page) => page.entries));
     const selected = $derived(number ? Number(number) : entries[0]?.number);

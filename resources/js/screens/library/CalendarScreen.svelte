@@ -3,7 +3,7 @@
     import { Checkbox, Input, MultiSelect } from 'flowbite-svelte';
     import { createQuery, useQueryClient } from '@tanstack/svelte-query';
     import { X } from '@lucide/svelte';
-    import { api, ask, said, type Shapes } from '../../api/client';
+    import { api, ask, said, type Resources } from '../../api/client';
     import { crumbs } from '../../state/crumbs.svelte';
     import { session } from '../../state/session.svelte';
     import { toasts } from '../../state/toasts.svelte';
@@ -19,7 +19,7 @@
     const WEEK = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'];
     const teams = $derived([...new Set(session.people.filter((person) => person.active).map((person) => person.team))].sort());
     const zones = Intl.supportedValuesOf('timeZone');
-    type Edited = Omit<Shapes['CalendarShape'], 'id' | 'hours' | 'holidays'> & {
+    type Edited = Omit<Resources['CalendarResource'], 'id' | 'hours' | 'holidays'> & {
         id: number | null;
         hours: Record<string, [string, string][]>;
         holidays: Record<string, string>;
@@ -41,7 +41,7 @@
             people: [],
         });
 
-    function open(calendar: Shapes['CalendarShape']) {
+    function open(calendar: Resources['CalendarResource']) {
         const edited = structuredClone($state.snapshot(calendar)) as unknown as Edited;
         // The API writes an empty object as a list.
         kept.open(Array.isArray(edited.holidays) ? { ...edited, holidays: {} } : edited);
@@ -84,7 +84,7 @@
         else delete hours[key];
         editing.hours = hours;
     }
-    const goesBy = (calendar: Shapes['CalendarShape']) =>
+    const goesBy = (calendar: Resources['CalendarResource']) =>
         [
             calendar.company ? 'the company' : '',
             ...calendar.teams,

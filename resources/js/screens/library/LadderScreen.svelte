@@ -2,7 +2,7 @@
     import { Checkbox, Select } from 'flowbite-svelte';
     import { createQuery, useQueryClient } from '@tanstack/svelte-query';
     import { ArrowUp, X } from '@lucide/svelte';
-    import { api, ask, type Shapes } from '../../api/client';
+    import { api, ask, type Resources } from '../../api/client';
     import { crumbs } from '../../state/crumbs.svelte';
     import type { JsonObject } from '../../state/pointer';
     import DueFields from '../../parts/editors/DueFields.svelte';
@@ -31,7 +31,7 @@
         return people.some((option) => option.key === to) ? people : [...people, { key: to, label: said || 'as it is' }];
     }
 
-    const open = (ladder: Shapes['LadderShape']) =>
+    const open = (ladder: Resources['LadderResource']) =>
         kept.open({
             id: ladder.id,
             version: ladder.version,

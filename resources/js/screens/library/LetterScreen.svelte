@@ -1,7 +1,7 @@
 <script lang="ts">
     import { Select } from 'flowbite-svelte';
     import { createQuery, useQueryClient } from '@tanstack/svelte-query';
-    import { api, ask, type Shapes } from '../../api/client';
+    import { api, ask, type Resources } from '../../api/client';
     import LetterFields from '../../parts/LetterFields.svelte';
     import { crumbs } from '../../state/crumbs.svelte';
     import { moment } from '../../state/moments';
@@ -28,7 +28,7 @@
         opened++;
     }
 
-    const open = (one: Shapes['LetterShape']) =>
+    const open = (one: Resources['LetterResource']) =>
         show({ id: one.id, version: one.version, name: one.name, type: one.recordType, subject: one.subject, body: one.body });
     const begin = () => show({ id: null, version: 0, name: '', type: session.schema?.types[0]?.name ?? '', subject: '', body: '' });
 

@@ -1,7 +1,7 @@
 <script lang="ts">
     import { Select } from 'flowbite-svelte';
     import { createQuery, useQueryClient } from '@tanstack/svelte-query';
-    import { api, ask, type Shapes } from '../../api/client';
+    import { api, ask, type Resources } from '../../api/client';
     import FilterBar from '../../parts/FilterBar.svelte';
     import { crumbs } from '../../state/crumbs.svelte';
     import type { ConditionDraft } from '../../state/written';
@@ -16,7 +16,7 @@
     const named = createQuery(() => ({ queryKey: ['named'], queryFn: () => ask(api.GET('/api/named-conditions')) }));
     const kept = new Kept<Named>(useQueryClient(), 'named');
 
-    const open = (one: Shapes['NamedShape']) =>
+    const open = (one: Resources['NamedResource']) =>
         kept.open({ id: one.id, version: one.version, name: one.name, type: one.recordType, file: one.file as ConditionDraft });
 
     const keep = () =>

@@ -1,6 +1,6 @@
 <script lang="ts">
     import { untrack } from 'svelte';
-    import { api, ask, said, type Shapes } from '../../api/client';
+    import { api, ask, said, type Resources } from '../../api/client';
     import PageRows from '../../parts/PageRows.svelte';
     import { Document } from '../../state/document.svelte';
     import type { JsonObject } from '../../state/pointer';
@@ -30,7 +30,7 @@
     );
     void read(page.file).then((reading) => (page.reading = reading));
 
-    async function read(file: RuleDraft): Promise<Shapes['ReadingShape']> {
+    async function read(file: RuleDraft): Promise<Resources['ReadingResource']> {
         const reading = await ask(api.POST('/api/rules/read', { body: { file: file as Record<string, unknown> } }));
         onchange(((file.lines?.[0] as JsonObject | undefined)?.steps ?? []) as JsonObject[]);
         return reading;

@@ -1,7 +1,7 @@
 <script lang="ts">
     import { Select } from 'flowbite-svelte';
     import { createQuery, useQueryClient } from '@tanstack/svelte-query';
-    import { api, ask, said, type Shapes } from '../../api/client';
+    import { api, ask, said, type Resources } from '../../api/client';
     import { crumbs } from '../../state/crumbs.svelte';
     import type { JsonObject } from '../../state/pointer';
     import { session } from '../../state/session.svelte';
@@ -21,7 +21,7 @@
     const types = $derived((session.schema?.types ?? []).filter((type) => type.owner));
     let moving = $state(false);
 
-    const open = (one: Shapes['RouteShape']) =>
+    const open = (one: Resources['RouteResource']) =>
         kept.open({
             id: one.id,
             version: one.version,

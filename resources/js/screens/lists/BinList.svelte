@@ -1,13 +1,13 @@
 <script lang="ts">
     import { createInfiniteQuery, useQueryClient } from '@tanstack/svelte-query';
     import { Modal } from 'flowbite-svelte';
-    import { api, ask, said, type Shapes } from '../../api/client';
+    import { api, ask, said, type Resources } from '../../api/client';
     import { moment } from '../../state/moments';
     import { toasts } from '../../state/toasts.svelte';
     import { within } from '../../state/words';
 
     /* What was deleted, to be brought back under its own number. */
-    type Props = { type: Shapes['TypeShape']; onclose: () => void };
+    type Props = { type: Resources['TypeResource']; onclose: () => void };
     let { type, onclose }: Props = $props();
     const client = useQueryClient();
     let open = $state(true);
@@ -19,7 +19,7 @@
         initialPageParam: undefined as number | undefined,
         queryFn: ({ pageParam }) =>
             ask(api.GET('/api/records/{type}/bin', { params: { path: { type: type.name }, query: { before: pageParam } } })),
-        getNextPageParam: (page: Shapes['BinPage']) => page.before ?? undefined,
+        getNextPageParam: (page: Resources['BinPage']) => page.before ?? undefined,
     }));
     const gone = $derived((bin.data?.pages ?? []).flatMap((page) => page.records));
 

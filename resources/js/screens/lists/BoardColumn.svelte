@@ -2,20 +2,20 @@
     import { dropped } from '../../parts/dropped';
     import { inFigures } from '../../state/numbers';
     import { untrack } from 'svelte';
-    import type { Shapes } from '../../api/client';
+    import type { Resources } from '../../api/client';
     import { go } from '../../router';
     import { dueDate, lasted } from '../../state/moments';
     import { clock } from '../../state/session.svelte';
     import type { Arrangement } from './arrangement.svelte';
     import { ofGroup, rowsIn } from './groups';
 
-    type Row = Shapes['RecordShape'];
+    type Row = Resources['RecordResource'];
     type Props = {
-        type: Shapes['TypeShape'];
+        type: Resources['TypeResource'];
         stage: string;
-        choice: Shapes['ChoiceShape'];
+        choice: Resources['ChoiceResource'];
         arrangement: Arrangement;
-        group: Shapes['GroupShape'] | undefined;
+        group: Resources['GroupResource'] | undefined;
         selected: number | null;
         carried: Row | null;
         onselect: (row: Row) => void;

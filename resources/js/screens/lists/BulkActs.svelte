@@ -1,9 +1,9 @@
 <script lang="ts">
-    import { api, ask, said, type Shapes } from '../../api/client';
+    import { api, ask, said, type Resources } from '../../api/client';
     import { toasts } from '../../state/toasts.svelte';
 
     /* Work on many records is stopped, gone on with, and taken back. */
-    type Props = { job: Shapes['BulkShape']; onturned: () => Promise<void> };
+    type Props = { job: Resources['BulkResource']; onturned: () => Promise<void> };
     let { job, onturned }: Props = $props();
     let busy = $state(false);
 

@@ -1,6 +1,6 @@
 <script lang="ts">
     import { SETS } from '../../parts/offers';
-    import type { Shapes } from '../../api/client';
+    import type { Resources } from '../../api/client';
     import Choose from '../../parts/Choose.svelte';
     import FieldValue from '../../parts/FieldValue.svelte';
     import Floating from '../../parts/Floating.svelte';
@@ -13,7 +13,7 @@
 
     /* "Change…": one field of all chosen records. What it would come to is shown before it is done. */
     type Props = {
-        type: Shapes['TypeShape'];
+        type: Resources['TypeResource'];
         selection: Selection;
         count: number;
         search: string;
@@ -23,8 +23,8 @@
     let { type, selection, count, search, condition, ondone }: Props = $props();
     const fields = $derived(type.fields.filter(isChangeable));
     let anchor = $state<HTMLElement | null>(null);
-    let field = $state.raw<Shapes['FieldShape'] | null>(null);
-    let asked = $state.raw<{ field: Shapes['FieldShape']; value: Json; said: string } | null>(null);
+    let field = $state.raw<Resources['FieldResource'] | null>(null);
+    let asked = $state.raw<{ field: Resources['FieldResource']; value: Json; said: string } | null>(null);
 
     function choose(values: Json[]) {
         if (!field) return;

@@ -1,7 +1,7 @@
 <script lang="ts">
     import { createQuery } from '@tanstack/svelte-query';
     import { untrack } from 'svelte';
-    import { api, ask, said, type Shapes } from '../../api/client';
+    import { api, ask, said, type Resources } from '../../api/client';
     import Confirm from '../../parts/Confirm.svelte';
     import type { Json } from '../../state/pointer';
     import { toasts } from '../../state/toasts.svelte';
@@ -12,14 +12,14 @@
     /* What changing many records would come to; then how far it is. */
     type Asked = { recordType: string; records?: number[]; filter?: string | null; search?: string; values: Record<string, Json> };
     type Props = {
-        type: Shapes['TypeShape'];
+        type: Resources['TypeResource'];
         count: number;
         title: string;
         asked: Asked;
         onclose: (isBegun: boolean) => void;
     };
     let { type, count, title, asked, onclose }: Props = $props();
-    let job = $state.raw<Shapes['BulkShape'] | null>(null);
+    let job = $state.raw<Resources['BulkResource'] | null>(null);
     let busy = $state(false);
     const body = untrack(() => asked) as Asked & { values: Record<string, unknown> };
     const preview = createQuery(() => ({

@@ -1,10 +1,10 @@
 <script lang="ts">
-    import type { Shapes } from '../../api/client';
+    import type { Resources } from '../../api/client';
     import { inFigures } from '../../state/numbers';
     import { counted, countedOf } from '../../state/words';
 
     /* Which rules many changes would start, and what would be refused: tried on paper. */
-    type Props = { preview: Shapes['BulkPreviewShape']; type: Shapes['TypeShape'] };
+    type Props = { preview: Resources['BulkPreviewResource']; type: Resources['TypeResource'] };
     let { preview, type }: Props = $props();
     const isSample = $derived(preview.tried < preview.total);
     const about = (count: number) =>

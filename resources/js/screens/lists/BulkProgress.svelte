@@ -2,7 +2,7 @@
     import { createQuery, useQueryClient } from '@tanstack/svelte-query';
     import { Modal } from 'flowbite-svelte';
     import { untrack } from 'svelte';
-    import { api, ask, type Shapes } from '../../api/client';
+    import { api, ask, type Resources } from '../../api/client';
     import ProgressBar from '../../parts/ProgressBar.svelte';
     import BulkActs from './BulkActs.svelte';
     import { isUndo, shareOf } from './bulk';
@@ -10,8 +10,8 @@
     import { countedOf } from '../../state/words';
 
     /* How far work on many records is; it can be stopped, gone on with, and taken back. */
-    type Job = Shapes['BulkShape'];
-    type Props = { job: Job; type: Shapes['TypeShape']; title: string; onclose: () => void };
+    type Job = Resources['BulkResource'];
+    type Props = { job: Job; type: Resources['TypeResource']; title: string; onclose: () => void };
     let { job, type, title, onclose }: Props = $props();
     const client = useQueryClient();
     const AT_WORK = ['waiting', 'running', 'undoing'];

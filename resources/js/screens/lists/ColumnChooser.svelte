@@ -1,11 +1,11 @@
 <script lang="ts">
     import { Checkbox, Input } from 'flowbite-svelte';
-    import type { Shapes } from '../../api/client';
+    import type { Resources } from '../../api/client';
     import { fieldOptions } from '../../parts/offers';
     import type { Option } from '../../parts/options';
 
     /* Which columns a list has, and in which order. */
-    type Props = { type: Shapes['TypeShape']; columns: Shapes['ColumnShape'][]; onchange: (columns: string[]) => void };
+    type Props = { type: Resources['TypeResource']; columns: Resources['ColumnResource'][]; onchange: (columns: string[]) => void };
     let { type, columns, onchange }: Props = $props();
 
     const written = $derived(columns.map((column) => column.of + (column.width ? `:${column.width}` : '')));

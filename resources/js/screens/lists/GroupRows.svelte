@@ -1,6 +1,6 @@
 <script lang="ts">
     import { untrack } from 'svelte';
-    import { said, type Shapes } from '../../api/client';
+    import { said, type Resources } from '../../api/client';
     import type { Arrangement } from './arrangement.svelte';
     import { ofGroup, rowsIn } from './groups';
     import ListTable from './ListTable.svelte';
@@ -9,15 +9,15 @@
 
     /* The records of one group, some at first and more where they are wanted. */
     type Props = {
-        type: Shapes['TypeShape'];
+        type: Resources['TypeResource'];
         by: string;
-        group: Shapes['GroupShape'];
+        group: Resources['GroupResource'];
         arrangement: Arrangement;
         selection: Selection;
         selected: number | null;
         head: boolean;
-        onselect: (row: Shapes['RecordShape']) => void;
-        onedit: (row: Shapes['RecordShape'], field: Shapes['FieldShape'], anchor: HTMLElement) => void;
+        onselect: (row: Resources['RecordResource']) => void;
+        onedit: (row: Resources['RecordResource'], field: Resources['FieldResource'], anchor: HTMLElement) => void;
     };
     let { type, by, group, arrangement, selection, selected, head, onselect, onedit }: Props = $props();
     const AT_FIRST = 10;

@@ -1,6 +1,6 @@
 <script lang="ts">
     import { useQueryClient } from '@tanstack/svelte-query';
-    import type { Shapes } from '../../api/client';
+    import type { Resources } from '../../api/client';
     import { changeValue } from '../records/changeValue';
     import type { Arrangement } from './arrangement.svelte';
     import BoardColumn from './BoardColumn.svelte';
@@ -8,23 +8,23 @@
 
     /* A list as a board: a column for each stage. A card is carried to another stage, by pointer or by keyboard. */
     type Props = {
-        type: Shapes['TypeShape'];
+        type: Resources['TypeResource'];
         arrangement: Arrangement;
         selected: number | null;
-        onselect: (row: Shapes['RecordShape']) => void;
+        onselect: (row: Resources['RecordResource']) => void;
     };
     let { type, arrangement, selected, onselect }: Props = $props();
     const client = useQueryClient();
     const stage = $derived(type.fields.find((field) => field.name === type.stage));
     const stages = $derived((stage?.choices ?? []).filter((choice) => !choice.isRetired));
     const groups = groupsBy(() => ({ type: type.name, by: stage?.name ?? '', arrangement }));
-    let carried = $state.raw<Shapes['RecordShape'] | null>(null);
+    let carried = $state.raw<Resources['RecordResource'] | null>(null);
 
-    async function move(row: Shapes['RecordShape'], to: string) {
+    async function move(row: Resources['RecordResource'], to: string) {
         if (stage && row.values[stage.name] !== to) await changeValue(client, row, stage, to);
     }
 
-    function shift(row: Shapes['RecordShape'], by: number) {
+    function shift(row: Resources['RecordResource'], by: number) {
         const at = stages.findIndex((choice) => choice.value === row.values[stage?.name ?? '']);
         const next = stages[at + by];
         if (next) void move(row, next.value);

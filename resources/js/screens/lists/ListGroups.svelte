@@ -1,6 +1,6 @@
 <script lang="ts">
     import { ChevronDown, ChevronRight } from '@lucide/svelte';
-    import { said, type Shapes } from '../../api/client';
+    import { said, type Resources } from '../../api/client';
     import type { Arrangement } from './arrangement.svelte';
     import { groupsBy } from './groups';
     import GroupRows from './GroupRows.svelte';
@@ -10,13 +10,13 @@
 
     /* A list by the values of one field: each with how many it has and what they add up to, opened where it is wanted. */
     type Props = {
-        type: Shapes['TypeShape'];
+        type: Resources['TypeResource'];
         by: string;
         arrangement: Arrangement;
         selection: Selection;
         selected: number | null;
-        onselect: (row: Shapes['RecordShape']) => void;
-        onedit: (row: Shapes['RecordShape'], field: Shapes['FieldShape'], anchor: HTMLElement) => void;
+        onselect: (row: Resources['RecordResource']) => void;
+        onedit: (row: Resources['RecordResource'], field: Resources['FieldResource'], anchor: HTMLElement) => void;
     };
     let { type, by, arrangement, selection, selected, onselect, onedit }: Props = $props();
     const OPEN_AT_FIRST = 4;
@@ -27,7 +27,7 @@
     /** Those that somebody opened or closed; the first few are open until then. */
     let turned = $state<Record<string, boolean>>({});
     const isOpen = (key: string, place: number) => turned[key] ?? place < OPEN_AT_FIRST;
-    const key = (group: Shapes['GroupShape']) => group.key ?? '';
+    const key = (group: Resources['GroupResource']) => group.key ?? '';
 </script>
 
 {#if groups.isError}

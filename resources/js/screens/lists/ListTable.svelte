@@ -1,6 +1,6 @@
 <script lang="ts">
     import { Checkbox } from 'flowbite-svelte';
-    import type { Shapes } from '../../api/client';
+    import type { Resources } from '../../api/client';
     import Shown from '../../parts/Shown.svelte';
     import { day, dueDate, lasted, moment } from '../../state/moments';
     import { clock } from '../../state/session.svelte';
@@ -8,10 +8,10 @@
     import type { Arrangement } from './arrangement.svelte';
     import type { Selection } from './selection.svelte';
 
-    type Row = Shapes['RecordShape'];
-    type Column = Shapes['ColumnShape'];
+    type Row = Resources['RecordResource'];
+    type Column = Resources['ColumnResource'];
     type Props = {
-        type: Shapes['TypeShape'];
+        type: Resources['TypeResource'];
         rows: Row[];
         columns: Column[];
         arrangement: Arrangement;
@@ -22,7 +22,7 @@
         /** Whether its columns stand like those of other tables, whatever is in them. */
         steady?: boolean;
         onat: (index: number) => void;
-        onedit: (row: Row, field: Shapes['FieldShape'], anchor: HTMLElement) => void;
+        onedit: (row: Row, field: Resources['FieldResource'], anchor: HTMLElement) => void;
     };
     let { type, rows, columns, arrangement, selection, at, head = true, steady = false, onat, onedit }: Props = $props();
 

@@ -1,7 +1,7 @@
 <script lang="ts">
     import { MediaQuery } from 'svelte/reactivity';
     import { createQuery, keepPreviousData } from '@tanstack/svelte-query';
-    import { api, ask, said, type Shapes } from '../../api/client';
+    import { api, ask, said, type Resources } from '../../api/client';
     import Choose from '../../parts/Choose.svelte';
     import FilterBar from '../../parts/FilterBar.svelte';
     import SearchField from '../../parts/fields/SearchField.svelte';
@@ -26,7 +26,7 @@
     import { say, within } from '../../state/words';
 
     const PER_PAGE = 25;
-    type Row = Shapes['RecordShape'];
+    type Row = Resources['RecordResource'];
     const phone = new MediaQuery('max-width: 640px');
     const typeName = $derived(String(route.params.type));
     const type = $derived(session.schema?.types.find((candidate) => candidate.name === typeName));
@@ -88,7 +88,7 @@
     });
 
     let leaf = $state<HTMLElement>();
-    let editing = $state.raw<{ row: Row; field: Shapes['FieldShape'] | null; anchor: HTMLElement } | null>(null);
+    let editing = $state.raw<{ row: Row; field: Resources['FieldResource'] | null; anchor: HTMLElement } | null>(null);
 
     function key(event: KeyboardEvent) {
         const tag = (event.target as HTMLElement).tagName;

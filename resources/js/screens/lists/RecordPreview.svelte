@@ -1,13 +1,13 @@
 <script lang="ts">
     import { createQuery } from '@tanstack/svelte-query';
-    import { api, ask, type Shapes } from '../../api/client';
+    import { api, ask, type Resources } from '../../api/client';
     import Shown from '../../parts/Shown.svelte';
     import { moment } from '../../state/moments';
     import { session } from '../../state/session.svelte';
     import { say } from '../../state/words';
 
     /* The record under the cursor, beside its list. */
-    let { record }: { record: Shapes['RecordShape'] } = $props();
+    let { record }: { record: Resources['RecordResource'] } = $props();
     const type = $derived(session.type(record.type));
     const facts = $derived(
         type.fields

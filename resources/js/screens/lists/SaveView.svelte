@@ -1,7 +1,7 @@
 <script lang="ts">
     import { Input, Radio } from 'flowbite-svelte';
     import { untrack } from 'svelte';
-    import { api, ask, said, type Shapes } from '../../api/client';
+    import { api, ask, said, type Resources } from '../../api/client';
     import Confirm from '../../parts/Confirm.svelte';
     import { session } from '../../state/session.svelte';
     import { toasts } from '../../state/toasts.svelte';
@@ -9,7 +9,7 @@
 
     /* The name of a view, and who has it. */
     type Props = {
-        type: Shapes['TypeShape'];
+        type: Resources['TypeResource'];
         arrangement: Arrangement;
         view: View | null;
         onsaved: (view: View) => void;

@@ -1,14 +1,14 @@
 <script lang="ts">
     import { inFigures } from '../../state/numbers';
     import RunButton from '../../parts/RunButton.svelte';
-    import type { Shapes } from '../../api/client';
+    import type { Resources } from '../../api/client';
     import { session } from '../../state/session.svelte';
     import BulkChange from './BulkChange.svelte';
     import type { Selection } from './selection.svelte';
 
     /* What can be done with the records that are chosen. */
     type Props = {
-        type: Shapes['TypeShape'];
+        type: Resources['TypeResource'];
         selection: Selection;
         total: number | null;
         search: string;

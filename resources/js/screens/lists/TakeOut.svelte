@@ -1,11 +1,11 @@
 <script lang="ts">
     import { Dropdown, DropdownItem } from 'flowbite-svelte';
-    import type { Shapes } from '../../api/client';
+    import type { Resources } from '../../api/client';
     import { toasts } from '../../state/toasts.svelte';
 
     /* The list as a file: as CSV, which the server sends as it reads, or as a workbook, which is made here of the same. */
     type Props = {
-        type: Shapes['TypeShape'];
+        type: Resources['TypeResource'];
         query: { search?: string; filter?: string; columns?: string };
     };
     let { type, query }: Props = $props();

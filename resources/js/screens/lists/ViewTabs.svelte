@@ -1,14 +1,14 @@
 <script lang="ts">
     import { useQueryClient } from '@tanstack/svelte-query';
     import { Dropdown, DropdownItem } from 'flowbite-svelte';
-    import { api, ask, said, type Shapes } from '../../api/client';
+    import { api, ask, said, type Resources } from '../../api/client';
     import Confirm from '../../parts/Confirm.svelte';
     import { toasts } from '../../state/toasts.svelte';
     import type { Arrangement, View } from './arrangement.svelte';
     import SaveView from './SaveView.svelte';
 
     /* The views of a list: what everybody has, and those that were kept. */
-    type Props = { type: Shapes['TypeShape']; views: View[]; arrangement: Arrangement };
+    type Props = { type: Resources['TypeResource']; views: View[]; arrangement: Arrangement };
     let { type, views, arrangement }: Props = $props();
     const client = useQueryClient();
     let saving = $state<View | 'new' | null>(null);

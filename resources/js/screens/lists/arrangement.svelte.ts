@@ -1,9 +1,9 @@
 import { searchParams } from 'sv-router';
-import type { Shapes } from '../../api/client';
+import type { Resources } from '../../api/client';
 import { session } from '../../state/session.svelte';
 import type { ConditionDraft } from '../../state/written';
 
-export type View = Shapes['ViewShape'];
+export type View = Resources['ViewResource'];
 type Kept = Pick<View, 'columns' | 'sort' | 'group' | 'sums' | 'layout' | 'filter' | 'search'>;
 
 const USUAL: Kept = { columns: [], sort: [], group: null, sums: [], layout: 'table', filter: null, search: '' };
@@ -15,10 +15,10 @@ const NONE = '~';
  * can be gone back to, and sent to others.
  */
 export class Arrangement {
-    private readonly type: () => Shapes['TypeShape'] | undefined;
+    private readonly type: () => Resources['TypeResource'] | undefined;
     private readonly views: () => View[];
 
-    constructor(type: () => Shapes['TypeShape'] | undefined, views: () => View[]) {
+    constructor(type: () => Resources['TypeResource'] | undefined, views: () => View[]) {
         this.type = type;
         this.views = views;
     }

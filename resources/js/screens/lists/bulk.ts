@@ -1,6 +1,6 @@
-import type { Shapes } from '../../api/client';
+import type { Resources } from '../../api/client';
 
-type Job = Shapes['BulkShape'];
+type Job = Resources['BulkResource'];
 
 /** Whether work on many records is being taken back, or was. */
 export function isUndo(job: Job): boolean {

@@ -1,10 +1,10 @@
 import { createQuery, keepPreviousData } from '@tanstack/svelte-query';
-import { api, ask, type Shapes } from '../../api/client';
+import { api, ask, type Resources } from '../../api/client';
 import type { ConditionDraft } from '../../state/written';
 import type { Arrangement } from './arrangement.svelte';
 
 /** The condition that holds for the records of a group. */
-export function ofGroup(by: string, group: Pick<Shapes['GroupShape'], 'value' | 'key'>): ConditionDraft {
+export function ofGroup(by: string, group: Pick<Resources['GroupResource'], 'value' | 'key'>): ConditionDraft {
     if (group.value === null) return { kind: 'is_empty', field: by };
     return { kind: 'is', field: by, value: typeof group.value === 'boolean' ? group.value : (group.key ?? '') };
 }

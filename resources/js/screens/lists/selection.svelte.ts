@@ -1,6 +1,6 @@
-import type { Shapes } from '../../api/client';
+import type { Resources } from '../../api/client';
 
-type Row = Pick<Shapes['RecordShape'], 'id'>;
+type Row = Pick<Resources['RecordResource'], 'id'>;
 
 /** The records of a list that are chosen, also those on other pages; or all that fit, however many that is. */
 export class Selection {

@@ -1,6 +1,6 @@
 <script lang="ts">
     import { createQuery, useQueryClient } from '@tanstack/svelte-query';
-    import { api, ask, said, type Shapes } from '../../api/client';
+    import { api, ask, said, type Resources } from '../../api/client';
     import Stamp from '../../parts/Stamp.svelte';
     import { moment } from '../../state/moments';
     import { toasts } from '../../state/toasts.svelte';
@@ -23,14 +23,15 @@
     let opened = $state(0);
     let payload = $state('');
 
-    const heard = (call: Shapes['CallShape']) => call.trouble || (call.answerStatus ? `answered ${call.answerStatus}` : 'not sent yet');
+    const heard = (call: Resources['CallResource']) =>
+        call.trouble || (call.answerStatus ? `answered ${call.answerStatus}` : 'not sent yet');
 
-    function open(call: Shapes['CallShape']) {
+    function open(call: Resources['CallResource']) {
         opened = opened === call.id ? 0 : call.id;
         payload = call.payload;
     }
 
-    async function again(call: Shapes['CallShape']) {
+    async function again(call: Resources['CallResource']) {
         try {
             const body = payload === call.payload ? {} : { payload };
             await ask(api.POST('/api/calls/{id}/again', { params: { path: { id: call.id } }, body }));

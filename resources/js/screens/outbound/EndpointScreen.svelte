@@ -1,7 +1,7 @@
 <script lang="ts">
     import { Checkbox, Input, Select } from 'flowbite-svelte';
     import { createQuery, useQueryClient } from '@tanstack/svelte-query';
-    import { api, ask, type Shapes } from '../../api/client';
+    import { api, ask, type Resources } from '../../api/client';
     import { crumbs } from '../../state/crumbs.svelte';
     import { moment } from '../../state/moments';
     import CallList from './CallList.svelte';
@@ -10,7 +10,7 @@
     import { counted, say } from '../../state/words';
 
     type Endpoint = Draft &
-        Pick<Shapes['EndpointShape'], 'url' | 'method' | 'timeout' | 'tries' | 'atOnce' | 'perMinute' | 'mayBeInside' | 'headers'> & {
+        Pick<Resources['EndpointResource'], 'url' | 'method' | 'timeout' | 'tries' | 'atOnce' | 'perMinute' | 'mayBeInside' | 'headers'> & {
             secretNames: string[];
             isSigned: boolean;
             /** What is typed of secrets; nothing leaves them as they are. */
@@ -29,7 +29,7 @@
     const kept = new Kept<Endpoint>(useQueryClient(), 'endpoints');
     const fresh = { secretHeader: 'Authorization', secretValue: '', signingSecret: '' };
 
-    const open = (one: Shapes['EndpointShape']) =>
+    const open = (one: Resources['EndpointResource']) =>
         kept.open({ ...fresh, ...one, headers: [...one.headers], secretNames: one.secretHeaders });
     const begin = () =>
         kept.open({

@@ -1,6 +1,6 @@
 <script lang="ts">
     import { createQuery, useQueryClient } from '@tanstack/svelte-query';
-    import { api, ask, said, type Shapes } from '../../api/client';
+    import { api, ask, said, type Resources } from '../../api/client';
     import Stamp from '../../parts/Stamp.svelte';
     import { crumbs } from '../../state/crumbs.svelte';
     import { toasts } from '../../state/toasts.svelte';
@@ -8,7 +8,7 @@
 
     /* Whether the accounting system and we say the same of our customers, each difference with a way to mend it. */
     crumbs.set({ label: 'Setup', to: '/setup' }, { label: 'Compare with accounting' });
-    type Difference = Shapes['DifferenceShape'];
+    type Difference = Resources['DifferenceResource'];
     const client = useQueryClient();
     const step = createQuery(() => ({ queryKey: ['in-step'], queryFn: () => ask(api.GET('/api/in-step')), retry: false }));
     let busy = $state(false);

@@ -1,5 +1,5 @@
 <script lang="ts">
-    import { api, ask, said, type Shapes } from '../../api/client';
+    import { api, ask, said, type Resources } from '../../api/client';
     import Area from '../../parts/fields/Area.svelte';
     import FileButton from '../../parts/fields/FileButton.svelte';
     import { counted, say } from '../../state/words';
@@ -7,7 +7,7 @@
     /* A list of people from a table: read first, with what is wrong by line; then all of them are invited. */
     let { ondone, oncancel }: { ondone: (count: number) => void; oncancel: () => void } = $props();
     let text = $state('');
-    let read = $state.raw<Shapes['PeopleRead'] | null>(null);
+    let read = $state.raw<Resources['PeopleRead'] | null>(null);
     let problem = $state('');
     let busy = $state(false);
 

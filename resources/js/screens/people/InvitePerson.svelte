@@ -1,6 +1,6 @@
 <script lang="ts">
     import { Input, Radio, Select } from 'flowbite-svelte';
-    import { api, ask, Refusal, said, type Shapes } from '../../api/client';
+    import { api, ask, Refusal, said, type Resources } from '../../api/client';
     import { glance } from '../access/roles';
 
     /* Somebody who is to come in: a letter brings them a link by which they choose their password. */
@@ -11,10 +11,10 @@
         ondone,
         oncancel,
     }: {
-        people: Shapes['PersonShape'][];
-        roles: Shapes['RolesShape'] | null;
+        people: Resources['PersonResource'][];
+        roles: Resources['RolesResource'] | null;
         teams: string[];
-        ondone: (made: Shapes['PersonShape']) => void;
+        ondone: (made: Resources['PersonResource']) => void;
         oncancel: () => void;
     } = $props();
     let given = $state({ name: '', email: '', role: 'member', team: '', managerId: '' });

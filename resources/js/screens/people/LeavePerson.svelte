@@ -2,7 +2,7 @@
     import { inFigures } from '../../state/numbers';
     import { Select } from 'flowbite-svelte';
     import { createQuery } from '@tanstack/svelte-query';
-    import { api, ask, said, type Shapes } from '../../api/client';
+    import { api, ask, said, type Resources } from '../../api/client';
     import { counted, within } from '../../state/words';
 
     /* Somebody leaves: what is theirs is counted first, and goes to one other person in a single step. */
@@ -12,8 +12,8 @@
         ondone,
         oncancel,
     }: {
-        person: Shapes['PersonShape'];
-        others: Shapes['PersonShape'][];
+        person: Resources['PersonResource'];
+        others: Resources['PersonResource'][];
         ondone: () => void;
         oncancel: () => void;
     } = $props();

@@ -3,7 +3,7 @@
     import { shownNumber, typedNumber } from '../../state/numbers';
     import { Input, Select } from 'flowbite-svelte';
     import { createQuery, useQueryClient } from '@tanstack/svelte-query';
-    import { api, ask, Refusal, said, type Shapes } from '../../api/client';
+    import { api, ask, Refusal, said, type Resources } from '../../api/client';
     import ImportPeople from './ImportPeople.svelte';
     import InvitePerson from './InvitePerson.svelte';
     import MayLeaf from '../access/MayLeaf.svelte';
@@ -93,7 +93,7 @@
         if (done) away = { from: '', until: '', deputy: '' };
     }
 
-    const back = (absence: Shapes['AbsenceShape']) =>
+    const back = (absence: Resources['AbsenceResource']) =>
         run(() => ask(api.DELETE('/api/absences/{id}', { params: { path: { id: absence.id } } })), 'The absence is taken back.');
     const lastDay = (until: string) => day(localDay(new Date(Date.parse(until) - 1000)));
 </script>

@@ -1,17 +1,17 @@
 <script lang="ts">
-    import type { Shapes } from '../../api/client';
+    import type { Resources } from '../../api/client';
 
     /* Who works for whom, as far as it goes: those whom nobody manages stand at the margin. */
-    let { people, chosen, onchoose }: { people: Shapes['PersonShape'][]; chosen: number; onchoose: (id: number) => void } = $props();
+    let { people, chosen, onchoose }: { people: Resources['PersonResource'][]; chosen: number; onchoose: (id: number) => void } = $props();
     const rows = $derived.by(() => {
         const there = people.filter((person) => person.active);
         const ids = new Set(there.map((person) => person.id));
-        const below = new Map<number, Shapes['PersonShape'][]>();
+        const below = new Map<number, Resources['PersonResource'][]>();
         for (const person of there) {
             const above = person.managerId && ids.has(person.managerId) ? person.managerId : 0;
             below.set(above, [...(below.get(above) ?? []), person]);
         }
-        const found: { person: Shapes['PersonShape']; depth: number; many: number }[] = [];
+        const found: { person: Resources['PersonResource']; depth: number; many: number }[] = [];
         const go = (id: number, depth: number) => {
             for (const person of below.get(id) ?? []) {
                 found.push({ person, depth, many: below.get(person.id)?.length ?? 0 });

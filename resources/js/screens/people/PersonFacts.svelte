@@ -1,6 +1,6 @@
 <script lang="ts">
     import { Input, Select } from 'flowbite-svelte';
-    import { api, ask, said, type Shapes } from '../../api/client';
+    import { api, ask, said, type Resources } from '../../api/client';
     import { createQuery } from '@tanstack/svelte-query';
     import { toasts } from '../../state/toasts.svelte';
     import { glance } from '../access/roles';
@@ -19,8 +19,8 @@
         onchange,
         oninvite,
     }: {
-        person: Shapes['PersonShape'];
-        roles: Shapes['RolesShape'] | null;
+        person: Resources['PersonResource'];
+        roles: Resources['RolesResource'] | null;
         teams: string[];
         onchange: (body: Record<string, unknown>) => void;
         oninvite: () => void;

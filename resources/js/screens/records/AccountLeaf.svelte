@@ -1,7 +1,7 @@
 <script lang="ts">
     import Broken from '../../parts/Broken.svelte';
     import { createInfiniteQuery } from '@tanstack/svelte-query';
-    import type { Shapes } from '../../api/client';
+    import type { Resources } from '../../api/client';
     import EntryRow from '../../parts/EntryRow.svelte';
     import { historyOf } from './history';
     import PencilledLine from '../../parts/PencilledLine.svelte';
@@ -15,11 +15,11 @@
     import { clock } from '../../state/session.svelte';
 
     type Props = {
-        type: Shapes['TypeShape'];
-        record: Shapes['RecordShape'];
+        type: Resources['TypeResource'];
+        record: Resources['RecordResource'];
         may: boolean;
-        signOffs?: Shapes['SignOffShape'][];
-        slips?: Shapes['SlipShape'][];
+        signOffs?: Resources['SignOffResource'][];
+        slips?: Resources['SlipResource'][];
     };
     let { type, record, may, signOffs = [], slips = [] }: Props = $props();
     const id = $derived(record.id);

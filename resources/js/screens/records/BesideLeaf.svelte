@@ -1,7 +1,7 @@
 <script lang="ts">
     import { Input } from 'flowbite-svelte';
     import { createQuery, useQueryClient } from '@tanstack/svelte-query';
-    import { api, ask, Refusal, said, type Shapes } from '../../api/client';
+    import { api, ask, Refusal, said, type Resources } from '../../api/client';
     import Confirm from '../../parts/Confirm.svelte';
     import Stamp from '../../parts/Stamp.svelte';
     import { moment } from '../../state/moments';
@@ -12,14 +12,14 @@
     import { counted, say, within } from '../../state/words';
 
     /* Files, who follows the record, and what repeat guards have used up for it. */
-    let { type, id, may }: { type: Shapes['TypeShape']; id: number; may: boolean } = $props();
+    let { type, id, may }: { type: Resources['TypeResource']; id: number; may: boolean } = $props();
     const client = useQueryClient();
     const beside = createQuery(() => ({
         queryKey: ['beside', type.name, id],
         queryFn: () => ask(api.GET('/api/records/{type}/{id}/beside', { params: { path: { type: type.name, id } } })),
     }));
     const follows = $derived(beside.data?.followers.some((follower) => follower.id === session.me?.id) ?? false);
-    let resetting = $state<Shapes['GuardShape'] | null>(null);
+    let resetting = $state<Resources['GuardResource'] | null>(null);
     let why = $state('');
     let busy = $state(false);
 

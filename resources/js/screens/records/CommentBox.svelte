@@ -3,12 +3,12 @@
     import { tick } from 'svelte';
     import Completions from '../../parts/Completions.svelte';
     import { namedSoFar, peopleNamed } from '../../state/mentions';
-    import { api, ask, Refusal, said, type Shapes } from '../../api/client';
+    import { api, ask, Refusal, said, type Resources } from '../../api/client';
     import { upload } from '../../api/upload';
     import Area from '../../parts/fields/Area.svelte';
     import FileButton from '../../parts/fields/FileButton.svelte';
 
-    let { type, id, may }: { type: Shapes['TypeShape']; id: number; may: boolean } = $props();
+    let { type, id, may }: { type: Resources['TypeResource']; id: number; may: boolean } = $props();
     const client = useQueryClient();
     let text = $state('');
     let problem = $state('');

@@ -2,7 +2,7 @@
     import { SETS } from '../../parts/offers';
     import { useQueryClient } from '@tanstack/svelte-query';
     import { untrack } from 'svelte';
-    import type { Shapes } from '../../api/client';
+    import type { Resources } from '../../api/client';
     import Choose from '../../parts/Choose.svelte';
     import FieldValue from '../../parts/FieldValue.svelte';
     import Floating from '../../parts/Floating.svelte';
@@ -13,10 +13,10 @@
     import { say } from '../../state/words';
 
     /* Changes one value of a record where it stands. Without a field, it asks first which. */
-    type Field = Shapes['FieldShape'];
+    type Field = Resources['FieldResource'];
     type Props = {
-        type: Shapes['TypeShape'];
-        record: Shapes['RecordShape'];
+        type: Resources['TypeResource'];
+        record: Resources['RecordResource'];
         field: Field | null;
         anchor: HTMLElement;
         onclose: () => void;

@@ -4,7 +4,7 @@
     import MergeDialog from './MergeDialog.svelte';
     import { inSections } from './sections';
     import StagePath from './StagePath.svelte';
-    import type { Shapes } from '../../api/client';
+    import type { Resources } from '../../api/client';
     import { Contact, Merge, Pencil, Trash2 } from '@lucide/svelte';
     import FieldRules from '../../parts/FieldRules.svelte';
     import Hint from '../../parts/Hint.svelte';
@@ -17,11 +17,11 @@
     import { say, within } from '../../state/words';
 
     type Props = {
-        type: Shapes['TypeShape'];
-        record: Shapes['RecordShape'];
+        type: Resources['TypeResource'];
+        record: Resources['RecordResource'];
         fresh: string[];
         /** The sign-off that keeps it locked. */
-        lock?: Shapes['SignOffShape'];
+        lock?: Resources['SignOffResource'];
         onedit: () => void;
         ondelete: () => void;
     };
@@ -34,14 +34,14 @@
             .map((seat) => seat.person)
             .join(say(' and ')),
     );
-    let asked = $state.raw<{ field: Shapes['FieldShape']; anchor: HTMLElement } | null>(null);
+    let asked = $state.raw<{ field: Resources['FieldResource']; anchor: HTMLElement } | null>(null);
     const fields = $derived(type.fields.filter((field) => !field.system && field.name !== type.title));
     const status = $derived(type.fields.find((field) => field.name === 'status' || field.name === 'stage'));
     const standing = $derived(status?.choices.find((choice) => choice.value === record.values[status?.name ?? '']));
     const due = $derived(record.values.due && record.values.status !== 'closed' ? dueDate(String(record.values.due)) : null);
 
-    let edited = $state.raw<{ field: Shapes['FieldShape']; anchor: HTMLElement } | null>(null);
-    const mayEdit = (field: Shapes['FieldShape']) => !lock && record.may.includes('change') && isChangeable(field);
+    let edited = $state.raw<{ field: Resources['FieldResource']; anchor: HTMLElement } | null>(null);
+    const mayEdit = (field: Resources['FieldResource']) => !lock && record.may.includes('change') && isChangeable(field);
 </script>
 
 <header class="flex items-start gap-3">

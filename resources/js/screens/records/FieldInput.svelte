@@ -1,7 +1,7 @@
 <script lang="ts">
     import { Checkbox, Input, Select } from 'flowbite-svelte';
     import { createQuery } from '@tanstack/svelte-query';
-    import type { Shapes } from '../../api/client';
+    import type { Resources } from '../../api/client';
     import { findRecords } from '../../api/records';
     import Choose from '../../parts/Choose.svelte';
     import Floating from '../../parts/Floating.svelte';
@@ -14,7 +14,7 @@
     import { say } from '../../state/words';
 
     type Value = string | number | boolean | null | undefined;
-    type Props = { field: Shapes['FieldShape']; value: Value; shown: string; problem?: string };
+    type Props = { field: Resources['FieldResource']; value: Value; shown: string; problem?: string };
     let { field, value = $bindable(), shown, problem }: Props = $props();
 
     const id = $derived(`field-${field.name}`);

@@ -1,9 +1,9 @@
 <script lang="ts">
     import { createQuery } from '@tanstack/svelte-query';
-    import { api, ask, type Shapes } from '../../api/client';
+    import { api, ask, type Resources } from '../../api/client';
 
     /* Records that are there already and are called nearly so: perhaps the new one is one of them. */
-    type Props = { type: Shapes['TypeShape']; title: string };
+    type Props = { type: Resources['TypeResource']; title: string };
     let { type, title }: Props = $props();
     const SHORTEST = 4;
     const MOST = 4;

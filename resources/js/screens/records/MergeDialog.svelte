@@ -1,7 +1,7 @@
 <script lang="ts">
     import { createQuery, useQueryClient } from '@tanstack/svelte-query';
     import { Radio } from 'flowbite-svelte';
-    import { api, ask, said, type Shapes } from '../../api/client';
+    import { api, ask, said, type Resources } from '../../api/client';
     import { findRecords } from '../../api/records';
     import Choose from '../../parts/Choose.svelte';
     import Confirm from '../../parts/Confirm.svelte';
@@ -12,7 +12,7 @@
     import { within } from '../../state/words';
 
     /* Two records that are one: which is the other, and whose value stays where they differ. */
-    type Props = { type: Shapes['TypeShape']; record: Shapes['RecordShape']; onclose: () => void };
+    type Props = { type: Resources['TypeResource']; record: Resources['RecordResource']; onclose: () => void };
     let { type, record, onclose }: Props = $props();
     const client = useQueryClient();
     let other = $state<number | null>(null);

@@ -1,10 +1,10 @@
 <script lang="ts">
     import { createQuery } from '@tanstack/svelte-query';
-    import { api, ask, type Shapes } from '../../api/client';
+    import { api, ask, type Resources } from '../../api/client';
     import MessageRow from '../../parts/MessageRow.svelte';
     import { within } from '../../state/words';
 
-    let { type, id }: { type: Shapes['TypeShape']; id: number } = $props();
+    let { type, id }: { type: Resources['TypeResource']; id: number } = $props();
     const messages = createQuery(() => ({
         queryKey: ['messages', type.name, id],
         queryFn: () => ask(api.GET('/api/records/{type}/{id}/messages', { params: { path: { type: type.name, id } } })),

@@ -1,14 +1,14 @@
 <script lang="ts">
     import { Modal } from 'flowbite-svelte';
-    import type { Shapes } from '../../api/client';
+    import type { Resources } from '../../api/client';
     import { toasts } from '../../state/toasts.svelte';
     import { go } from '../../router';
     import RecordForm from './RecordForm.svelte';
 
     /* A record that names the one at hand, written without leaving it. */
     type Props = {
-        type: Shapes['TypeShape'];
-        field: Shapes['FieldShape'];
+        type: Resources['TypeResource'];
+        field: Resources['FieldResource'];
         id: number;
         title: string;
         onclose: () => void;
@@ -20,7 +20,7 @@
         if (!open) onclose();
     });
 
-    function made(answer: Shapes['SavedShape']) {
+    function made(answer: Resources['SavedResource']) {
         const fired = answer.fired.map((one) => one.name).join(', ');
         toasts.tell(`${answer.record.number} is created.${fired ? ` ${fired} fired.` : ''}`, {
             label: 'Open it',

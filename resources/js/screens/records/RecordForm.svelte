@@ -1,7 +1,7 @@
 <script lang="ts">
     import { isChangeable } from '../../state/changeable';
     import { tick, untrack } from 'svelte';
-    import { api, ask, Refusal, said, type Shapes } from '../../api/client';
+    import { api, ask, Refusal, said, type Resources } from '../../api/client';
     import { moment } from '../../state/moments';
     import { toasts } from '../../state/toasts.svelte';
     import FieldInput from './FieldInput.svelte';
@@ -11,9 +11,9 @@
 
     type Value = string | number | boolean | null;
     type Props = {
-        type: Shapes['TypeShape'];
-        record: Shapes['RecordShape'] | null;
-        onsaved: (answer: Shapes['SavedShape'], given: string[]) => void;
+        type: Resources['TypeResource'];
+        record: Resources['RecordResource'] | null;
+        onsaved: (answer: Resources['SavedResource'], given: string[]) => void;
         oncancel: () => void;
         onreload?: () => void;
         /** What a new record begins with, besides what its fields begin with. */
@@ -25,7 +25,7 @@
     const fields = $derived(type.fields.filter(isChangeable));
     const before = untrack(() => record);
     /** What a new record is asked: its name first, then the rest in its order; what rules fill in waits below. */
-    const isKept = (field: Shapes['FieldShape']) =>
+    const isKept = (field: Resources['FieldResource']) =>
         type.kept.includes(field.name) && !field.required && !type.columns.includes(field.name) && field.name !== type.title;
     const inOrder = $derived([...fields].sort((one, other) => Number(other.name === type.title) - Number(one.name === type.title)));
     const asked = $derived(before ? inOrder : inOrder.filter((field) => !isKept(field)));
@@ -40,10 +40,10 @@
     let busy = $state(false);
     let form = $state<HTMLFormElement>();
     const given = $derived(fields.map((field) => field.name).filter((name) => before === null || values[name] !== before.values[name]));
-    type Since = { at: string; who: string; changes: Shapes['ChangeShape'][] }[];
+    type Since = { at: string; who: string; changes: Resources['ChangeResource'][] }[];
     const since = $derived((refusal?.problem.since as Since | undefined) ?? []);
 
-    function start(field: Shapes['FieldShape']): Value {
+    function start(field: Resources['FieldResource']): Value {
         if (field.default !== null) return field.default;
         if (field.type === 'tick') return false;
         if (!field.required || field.type !== 'choice') return null;

@@ -1,6 +1,6 @@
 <script lang="ts">
     import { createQuery, useQueryClient } from '@tanstack/svelte-query';
-    import { api, ask, said, type Shapes } from '../../api/client';
+    import { api, ask, said, type Resources } from '../../api/client';
     import { go, route } from '../../router';
     import { crumbs } from '../../state/crumbs.svelte';
     import { session } from '../../state/session.svelte';
@@ -30,7 +30,7 @@
     $effect(() => {
         if (!isNew && Number.isInteger(id) && type) void client.prefetchInfiniteQuery(historyOf(typeName, id));
     });
-    let known: Shapes['RecordShape'] | undefined;
+    let known: Resources['RecordResource'] | undefined;
     $effect(() => {
         const now = record.data;
         if (known && known.id === now?.id && known.version !== now.version)
@@ -62,7 +62,7 @@
     );
 
     /** What the save returns is what the screen shows: the rules' changes included, and marked. */
-    function saved(answer: Shapes['SavedShape'], given: string[]) {
+    function saved(answer: Resources['SavedResource'], given: string[]) {
         const before = record.data;
         const changed = Object.keys(answer.record.values).filter((name) => answer.record.values[name] !== before?.values[name]);
         client.setQueryData(['record', typeName, answer.record.id], answer.record);

@@ -1,15 +1,15 @@
 <script lang="ts">
     import { createQueries, useQueryClient } from '@tanstack/svelte-query';
     import { Plus } from '@lucide/svelte';
-    import { api, ask, said, type Shapes } from '../../api/client';
+    import { api, ask, said, type Resources } from '../../api/client';
     import Shown from '../../parts/Shown.svelte';
     import { session } from '../../state/session.svelte';
     import NewRelated from './NewRelated.svelte';
     import { countedOf, within } from '../../state/words';
 
     /* The records that name this one, by kind; another is added without leaving. */
-    type Relation = { type: Shapes['TypeShape']; field: Shapes['FieldShape'] };
-    let { type, record }: { type: Shapes['TypeShape']; record: Shapes['RecordShape'] } = $props();
+    type Relation = { type: Resources['TypeResource']; field: Resources['FieldResource'] };
+    let { type, record }: { type: Resources['TypeResource']; record: Resources['RecordResource'] } = $props();
     const SHOWN = 8;
     const row =
         'grid grid-cols-[76px_minmax(0,1fr)_auto] items-baseline gap-x-3 border-b border-ruled py-1.5 hover:text-iris ' +
@@ -43,7 +43,7 @@
     const facts = (relation: Relation) =>
         relation.type.columns
             .map((name) => relation.type.fields.find((field) => field.name === name))
-            .filter((field): field is Shapes['FieldShape'] => field !== undefined)
+            .filter((field): field is Resources['FieldResource'] => field !== undefined)
             .filter((field) => field.name !== relation.type.title && field.name !== relation.field.name && field.target !== type.name)
             .slice(0, 3);
     const heading = (relation: Relation) =>

@@ -1,13 +1,13 @@
 <script lang="ts">
     import { createQuery, useQueryClient } from '@tanstack/svelte-query';
-    import { api, ask, type Shapes } from '../../api/client';
+    import { api, ask, type Resources } from '../../api/client';
     import Floating from '../../parts/Floating.svelte';
     import { lasted } from '../../state/moments';
     import { changeValue } from './changeValue';
     import { say } from '../../state/words';
 
     /* The way of a record through its stages: how long it was at each in ink, and in pencil where it can go and what is asked first. */
-    type Props = { type: Shapes['TypeShape']; record: Shapes['RecordShape']; mayMove: boolean };
+    type Props = { type: Resources['TypeResource']; record: Resources['RecordResource']; mayMove: boolean };
     let { type, record, mayMove }: Props = $props();
     const SHOWN = 6;
     const client = useQueryClient();
@@ -31,12 +31,12 @@
     });
     const way = $derived((stages.data ?? []).slice(-Math.max(2, SHOWN - coming.length)));
     /** What follows at once, by the order of the stages; what comes later can be moved to as well. */
-    const isNext = (stage: Shapes['StageAheadShape']) => order.indexOf(stage.value) === at + 1;
-    const isBack = (stage: Shapes['StageAheadShape']) => order.indexOf(stage.value) < at;
-    let opened = $state.raw<{ stage: Shapes['StageAheadShape']; anchor: HTMLElement } | null>(null);
+    const isNext = (stage: Resources['StageAheadResource']) => order.indexOf(stage.value) === at + 1;
+    const isBack = (stage: Resources['StageAheadResource']) => order.indexOf(stage.value) < at;
+    let opened = $state.raw<{ stage: Resources['StageAheadResource']; anchor: HTMLElement } | null>(null);
     let busy = $state(false);
 
-    async function move(stage: Shapes['StageAheadShape']) {
+    async function move(stage: Resources['StageAheadResource']) {
         if (!field) return;
         busy = true;
         await changeValue(client, record, field, stage.value);

@@ -1,13 +1,13 @@
 import type { QueryClient } from '@tanstack/svelte-query';
-import { api, ask, said, type Shapes } from '../../api/client';
+import { api, ask, said, type Resources } from '../../api/client';
 import type { Json } from '../../state/pointer';
 import { toasts } from '../../state/toasts.svelte';
 import { say } from '../../state/words';
 
-type Record = Pick<Shapes['RecordShape'], 'type' | 'id' | 'number' | 'version'>;
+type Record = Pick<Resources['RecordResource'], 'type' | 'id' | 'number' | 'version'>;
 
 /** Changes one value of a record where it stands, and tells what came of it; everything that is shown is read again. */
-export async function changeValue(client: QueryClient, record: Record, field: Shapes['FieldShape'], value: Json): Promise<void> {
+export async function changeValue(client: QueryClient, record: Record, field: Resources['FieldResource'], value: Json): Promise<void> {
     try {
         const saved = await ask(
             api.PATCH('/api/records/{type}/{id}', {

@@ -1,4 +1,4 @@
-import { api, ask, type Shapes } from '../../api/client';
+import { api, ask, type Resources } from '../../api/client';
 
 /** How the history of a record is asked for, page by page: the screen begins it while the record itself is still on its way. */
 export function historyOf(type: string, id: number) {
@@ -7,6 +7,6 @@ export function historyOf(type: string, id: number) {
         initialPageParam: undefined as number | undefined,
         queryFn: ({ pageParam }: { pageParam: number | undefined }) =>
             ask(api.GET('/api/records/{type}/{id}/account', { params: { path: { type, id }, query: { before: pageParam } } })),
-        getNextPageParam: (page: Shapes['Account']) => page.before ?? undefined,
+        getNextPageParam: (page: Resources['Account']) => page.before ?? undefined,
     };
 }

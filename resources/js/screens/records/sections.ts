@@ -1,6 +1,6 @@
-import type { Shapes } from '../../api/client';
+import type { Resources } from '../../api/client';
 
-type Field = Shapes['FieldShape'];
+type Field = Resources['FieldResource'];
 
 /** Fields under their headings, in the order in which each heading comes first; those without one stand first of all. */
 export function inSections(fields: Field[]): [string, Field[]][] {

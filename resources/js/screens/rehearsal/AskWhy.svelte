@@ -1,6 +1,6 @@
 <script lang="ts">
     import { createQuery } from '@tanstack/svelte-query';
-    import { api, ask, said, type Shapes } from '../../api/client';
+    import { api, ask, said, type Resources } from '../../api/client';
     import { findRecords } from '../../api/records';
     import Choose from '../../parts/Choose.svelte';
     import Floating from '../../parts/Floating.svelte';
@@ -9,7 +9,7 @@
     import { clock } from '../../state/session.svelte';
     import DateField from '../../parts/fields/DateField.svelte';
 
-    let { rule }: { rule: Shapes['RuleShape'] } = $props();
+    let { rule }: { rule: Resources['RuleResource'] } = $props();
     let anchor = $state<HTMLElement | null>(null);
     let typed = $state('');
     const records = createQuery(() => ({
@@ -19,10 +19,10 @@
         placeholderData: (before) => before,
     }));
     const found = $derived(records.data ?? []);
-    let record = $state.raw<Shapes['RecordShape'] | null>(null);
+    let record = $state.raw<Resources['RecordResource'] | null>(null);
     // The minute that has begun counts as well.
     let at = $state(toLocalField(new Date(clock.now.getTime() + 60_000).toISOString()));
-    let answer = $state.raw<Shapes['MomentAnswers'] | null>(null);
+    let answer = $state.raw<Resources['MomentAnswers'] | null>(null);
     let trouble = $state('');
 
     function open(event: Event) {

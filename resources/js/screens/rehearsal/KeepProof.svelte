@@ -1,12 +1,12 @@
 <script lang="ts">
     import { Input } from 'flowbite-svelte';
     import { useQueryClient } from '@tanstack/svelte-query';
-    import { api, ask, said, type Shapes } from '../../api/client';
+    import { api, ask, said, type Resources } from '../../api/client';
     import type { Document } from '../../state/document.svelte';
     import { toasts } from '../../state/toasts.svelte';
     import type { Rehearsal } from './rehearsal.svelte';
 
-    let { rule, page, rehearsal, onclose }: { rule: Shapes['RuleShape']; page: Document; rehearsal: Rehearsal; onclose: () => void } =
+    let { rule, page, rehearsal, onclose }: { rule: Resources['RuleResource']; page: Document; rehearsal: Rehearsal; onclose: () => void } =
         $props();
     const queries = useQueryClient();
     const played = $derived(rehearsal.played);

@@ -1,6 +1,6 @@
 <script lang="ts">
     import { inFigures } from '../../state/numbers';
-    import { api, ask, said, stream, type Shapes } from '../../api/client';
+    import { api, ask, said, stream, type Resources } from '../../api/client';
     import Floating from '../../parts/Floating.svelte';
     import type { Document } from '../../state/document.svelte';
     import { day, moment } from '../../state/moments';
@@ -30,7 +30,7 @@
         clashes?: Record<string, number>;
     };
 
-    let { rule, page }: { rule: Shapes['RuleShape']; page: Document } = $props();
+    let { rule, page }: { rule: Resources['RuleResource']; page: Document } = $props();
     const SPANS = [
         { days: 28, label: '4 weeks' },
         { days: 91, label: '3 months' },
@@ -42,7 +42,7 @@
     let running = $state<AbortController | null>(null);
     let stopped = $state(false);
     let show = $state<'all' | 'appears' | 'vanishes'>('all');
-    let then = $state.raw<{ fire: Fire; record: Shapes['RecordShape'] } | null>(null);
+    let then = $state.raw<{ fire: Fire; record: Resources['RecordResource'] } | null>(null);
     let anchor = $state<HTMLElement | null>(null);
 
     const weeks = $derived.by(() => {

@@ -1,16 +1,16 @@
 <script lang="ts">
     import { createQuery } from '@tanstack/svelte-query';
-    import { api, ask, said, type Shapes } from '../../api/client';
+    import { api, ask, said, type Resources } from '../../api/client';
     import DifferenceLines from '../../parts/DifferenceLines.svelte';
     import { moment } from '../../state/moments';
     import { toasts } from '../../state/toasts.svelte';
 
-    let { rule, may, onreload }: { rule: Shapes['RuleShape']; may: boolean; onreload: () => void } = $props();
+    let { rule, may, onreload }: { rule: Resources['RuleResource']; may: boolean; onreload: () => void } = $props();
     const pages = createQuery(() => ({
         queryKey: ['pages', rule.id, rule.page],
         queryFn: () => ask(api.GET('/api/rules/{id}/pages', { params: { path: { id: rule.id } } })),
     }));
-    let compared = $state.raw<{ page: number; with: string; lines: Shapes['DifferenceLine'][] } | null>(null);
+    let compared = $state.raw<{ page: number; with: string; lines: Resources['DifferenceLine'][] } | null>(null);
 
     async function compare(from: number, to: number | undefined, against: string) {
         if (compared?.page === from && compared.with === against) return void (compared = null);

@@ -1,27 +1,27 @@
 <script lang="ts">
     import { Checkbox } from 'flowbite-svelte';
     import { createQuery, useQueryClient } from '@tanstack/svelte-query';
-    import { api, ask, said, type Shapes } from '../../api/client';
+    import { api, ask, said, type Resources } from '../../api/client';
     import DifferenceLines from '../../parts/DifferenceLines.svelte';
     import type { Document } from '../../state/document.svelte';
     import { moment } from '../../state/moments';
     import { toasts } from '../../state/toasts.svelte';
     import { say } from '../../state/words';
 
-    let { rule, page, may }: { rule: Shapes['RuleShape']; page: Document; may: boolean } = $props();
+    let { rule, page, may }: { rule: Resources['RuleResource']; page: Document; may: boolean } = $props();
     const queries = useQueryClient();
     const kept = createQuery(() => ({
         queryKey: ['proofs', rule.id],
         queryFn: () => ask(api.GET('/api/rules/{id}/proofs', { params: { path: { id: rule.id } } })),
     }));
     let open = $state<Record<number, boolean>>({});
-    let proposed = $state.raw<Shapes['ProposedProof'][] | null>(null);
+    let proposed = $state.raw<Resources['ProposedProof'][] | null>(null);
     let ticked = $state<Record<string, boolean>>({});
     let busy = $state(false);
 
     const tried = $derived(page.tried);
     const others = $derived(tried.filter((one) => one.rule !== rule.id));
-    const now = (proof: Shapes['ProofShape']) => tried.find((one) => one.id === proof.id) ?? proof;
+    const now = (proof: Resources['ProofResource']) => tried.find((one) => one.id === proof.id) ?? proof;
 
     async function accept(id: number) {
         const body = { file: page.file, rule: rule.id };

@@ -3,7 +3,7 @@
     import { Play, Square } from '@lucide/svelte';
     import { createQuery } from '@tanstack/svelte-query';
     import { untrack } from 'svelte';
-    import type { Shapes } from '../../api/client';
+    import type { Resources } from '../../api/client';
     import { findRecords } from '../../api/records';
     import Choose from '../../parts/Choose.svelte';
     import Floating from '../../parts/Floating.svelte';
@@ -19,7 +19,7 @@
     import WhatIfs from './WhatIfs.svelte';
     import { Rehearsal, type Opening } from './rehearsal.svelte';
 
-    let { rule, page }: { rule: Shapes['RuleShape']; page: Document } = $props();
+    let { rule, page }: { rule: Resources['RuleResource']; page: Document } = $props();
     // svelte-ignore state_referenced_locally
     const rehearsal = new Rehearsal(page, rule.id);
     const played = $derived(rehearsal.played);

@@ -1,5 +1,5 @@
 <script lang="ts">
-    import type { Shapes } from '../../api/client';
+    import type { Resources } from '../../api/client';
     import type { Document } from '../../state/document.svelte';
     import { split, type Json } from '../../state/pointer';
 
@@ -22,7 +22,7 @@
         else word?.focus();
     }
 
-    function follow(fix: Shapes['FixShape']) {
+    function follow(fix: Resources['FixResource']) {
         if (fix.put) return void page.put(fix.at, fix.put.value as Json);
         const [list, last] = split(fix.at);
         const items = page.at(list);

@@ -1,7 +1,7 @@
-import { api, ask, said, type Shapes } from '../../api/client';
+import { api, ask, said, type Resources } from '../../api/client';
 import type { Document } from '../../state/document.svelte';
 
-export type Played = Shapes['RehearsalShape'];
+export type Played = Resources['RehearsalResource'];
 export type Value = string | number | boolean | null;
 export type WhatIf =
     | { kind: 'change'; at: string; set: Record<string, Value> }

@@ -1,6 +1,6 @@
 <script lang="ts">
     import { onMount, untrack } from 'svelte';
-    import { api, ask, said, type Shapes } from '../../api/client';
+    import { api, ask, said, type Resources } from '../../api/client';
     import Confirm from '../../parts/Confirm.svelte';
     import RuleTextBox from '../../parts/RuleTextBox.svelte';
     import type { Document } from '../../state/document.svelte';
@@ -9,7 +9,7 @@
 
     let { page, may, onclose }: { page: Document; may: boolean; onclose: () => void } = $props();
     let text = $state('');
-    let misread = $state.raw<Shapes['MisreadingShape'][]>([]);
+    let misread = $state.raw<Resources['MisreadingResource'][]>([]);
     let busy = $state(true);
     let box = $state<ReturnType<typeof RuleTextBox>>();
 
@@ -57,7 +57,7 @@
     }
 
     /** Takes the caret to a word that is not understood. */
-    function find(wrong: Shapes['MisreadingShape']) {
+    function find(wrong: Resources['MisreadingResource']) {
         const lines = text.split('\n');
         const start = lines.slice(0, wrong.line - 1).reduce((sum, line) => sum + line.length + 1, 0) + wrong.position;
         box?.select(start, start + wrong.word.length);

@@ -2,18 +2,18 @@
     import { inFigures } from '../../state/numbers';
     import { Checkbox, Input, Radio } from 'flowbite-svelte';
     import { createQuery } from '@tanstack/svelte-query';
-    import { api, ask, said, type Shapes } from '../../api/client';
+    import { api, ask, said, type Resources } from '../../api/client';
     import Confirm from '../../parts/Confirm.svelte';
     import { session } from '../../state/session.svelte';
     import { toasts } from '../../state/toasts.svelte';
     import { counted, countedOf } from '../../state/words';
 
     type Props = {
-        rule: Shapes['RuleShape'];
+        rule: Resources['RuleResource'];
         version: number;
         page: number;
         onclose: () => void;
-        ondone: (rule: Shapes['RuleShape']) => void;
+        ondone: (rule: Resources['RuleResource']) => void;
     };
     let { rule, version, page, onclose, ondone }: Props = $props();
     const type = $derived(session.type(rule.on));

@@ -1,6 +1,6 @@
 <script lang="ts">
     import { createQuery } from '@tanstack/svelte-query';
-    import { api, ask, type Shapes } from '../../api/client';
+    import { api, ask, type Resources } from '../../api/client';
     import EntryRow from '../../parts/EntryRow.svelte';
     import Tabs from '../../parts/Tabs.svelte';
     import type { Document } from '../../state/document.svelte';
@@ -13,7 +13,7 @@
     import Rehearse from '../rehearsal/Rehearse.svelte';
 
     type Tab = 'rehearse' | 'look' | 'remarks' | 'proofs' | 'entries' | 'pages';
-    let { rule, page, onreload }: { rule: Shapes['RuleShape']; page: Document; onreload: () => void } = $props();
+    let { rule, page, onreload }: { rule: Resources['RuleResource']; page: Document; onreload: () => void } = $props();
     // svelte-ignore state_referenced_locally
     let tab = $state<Tab>(rule.hasDraft && session.me?.seesAll ? (page.reading.problems.length ? 'remarks' : 'rehearse') : 'entries');
     const may = $derived(session.me?.mayEditRules ?? false);

@@ -1,7 +1,7 @@
 <script lang="ts">
     import Broken from '../../parts/Broken.svelte';
     import { createQuery, useQueryClient } from '@tanstack/svelte-query';
-    import { api, ask, said, type Shapes } from '../../api/client';
+    import { api, ask, said, type Resources } from '../../api/client';
     import Bars from '../../parts/Bars.svelte';
     import Choose from '../../parts/Choose.svelte';
     import Floating from '../../parts/Floating.svelte';
@@ -21,7 +21,7 @@
     let choosing = $state<HTMLElement | null>(null);
     let importing = $state(false);
     const groups = $derived.by(() => {
-        const byType = new Map<string, Shapes['RuleSummary'][]>();
+        const byType = new Map<string, Resources['RuleSummary'][]>();
         for (const rule of rules.data ?? []) byType.set(rule.on, [...(byType.get(rule.on) ?? []), rule]);
         return [...byType.entries()];
     });
@@ -38,14 +38,14 @@
         }
     }
 
-    function shift(type: string, list: Shapes['RuleSummary'][], from: number, to: number) {
+    function shift(type: string, list: Resources['RuleSummary'][], from: number, to: number) {
         if (to < 0 || to >= list.length || from === to) return Promise.resolve();
         const ids = list.map((rule) => rule.id);
         ids.splice(to, 0, ...ids.splice(from, 1));
         return arrange(type, ids);
     }
 
-    async function key(event: KeyboardEvent, type: string, list: Shapes['RuleSummary'][], index: number) {
+    async function key(event: KeyboardEvent, type: string, list: Resources['RuleSummary'][], index: number) {
         if (!event.altKey || !['ArrowUp', 'ArrowDown'].includes(event.key) || !session.has('put_in_force')) return;
         event.preventDefault();
         const id = list[index]?.id;

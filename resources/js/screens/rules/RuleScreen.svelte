@@ -1,6 +1,6 @@
 <script lang="ts">
     import { createQuery, useQueryClient } from '@tanstack/svelte-query';
-    import { api, ask, said, type Shapes } from '../../api/client';
+    import { api, ask, said, type Resources } from '../../api/client';
     import { route } from '../../router';
     import { crumbs } from '../../state/crumbs.svelte';
     import RuleSpread from './RuleSpread.svelte';
@@ -20,7 +20,7 @@
         if (!rule.data) crumbs.set({ label: 'Rules', to: '/rules' });
     });
 
-    function changed(next: Shapes['RuleShape']) {
+    function changed(next: Resources['RuleResource']) {
         client.setQueryData(['rule', id], next);
         void client.invalidateQueries({ queryKey: ['rules'] });
         void client.invalidateQueries({ queryKey: ['pages', id] });

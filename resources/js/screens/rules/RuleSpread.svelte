@@ -2,7 +2,7 @@
     import { Dropdown, DropdownItem, Input, Select } from 'flowbite-svelte';
     import { Redo2, Undo2 } from '@lucide/svelte';
     import { onMount, untrack } from 'svelte';
-    import { api, ask, Refusal, said, type Shapes } from '../../api/client';
+    import { api, ask, Refusal, said, type Resources } from '../../api/client';
     import Confirm from '../../parts/Confirm.svelte';
     import PageRows from '../../parts/PageRows.svelte';
     import WriteRule from '../../parts/WriteRule.svelte';
@@ -24,7 +24,7 @@
     import Hint from '../../parts/Hint.svelte';
     import { counted, countedOf, within, say } from '../../state/words';
 
-    type Props = { rule: Shapes['RuleShape']; onchange: (rule: Shapes['RuleShape']) => void; onreload: () => void };
+    type Props = { rule: Resources['RuleResource']; onchange: (rule: Resources['RuleResource']) => void; onreload: () => void };
     let { rule, onchange, onreload }: Props = $props();
 
     const proofs = $derived.by(() => {
@@ -70,7 +70,7 @@
     );
     const nextPage = $derived((rule.page ?? 0) + 1);
 
-    async function keep(file: RuleDraft): Promise<Shapes['ReadingShape']> {
+    async function keep(file: RuleDraft): Promise<Resources['ReadingResource']> {
         shelf.put(file, version);
         const written = await ask(api.PUT('/api/rules/{id}/draft', { params: { path: { id: rule.id } }, body: { version, file } }));
         version = written.draftVersion;

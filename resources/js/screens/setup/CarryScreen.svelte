@@ -1,7 +1,7 @@
 <script lang="ts">
     import { Checkbox } from 'flowbite-svelte';
     import { useQueryClient } from '@tanstack/svelte-query';
-    import { Refusal, said, type Shapes } from '../../api/client';
+    import { Refusal, said, type Resources } from '../../api/client';
     import { upload } from '../../api/upload';
     import Stamp from '../../parts/Stamp.svelte';
     import { crumbs } from '../../state/crumbs.svelte';
@@ -14,7 +14,7 @@
     crumbs.set({ label: 'Setup', to: '/setup' }, { label: 'Export and import' });
     const client = useQueryClient();
     let file = $state.raw<File | null>(null);
-    let plan = $state.raw<Shapes['SetupPlanShape'] | null>(null);
+    let plan = $state.raw<Resources['SetupPlanResource'] | null>(null);
     let refusal = $state.raw<Refusal | null>(null);
     let problem = $state('');
     let despite = $state(false);
@@ -27,7 +27,7 @@
         if (!file || busy) return;
         [busy, refusal, problem, done] = [true, null, '', false];
         try {
-            plan = await upload<Shapes['SetupPlanShape']>(`/api/setup/${path}`, file, despite ? { despite: '1' } : {});
+            plan = await upload<Resources['SetupPlanResource']>(`/api/setup/${path}`, file, despite ? { despite: '1' } : {});
             if (path === 'apply') {
                 await Promise.all([client.invalidateQueries(), session.refreshSchema()]);
                 done = true;

@@ -1,9 +1,9 @@
 <script lang="ts">
     import { Checkbox, Input, Select } from 'flowbite-svelte';
-    import { api, ask, Refusal, said, type Posted, type Shapes } from '../../api/client';
+    import { api, ask, Refusal, said, type Posted, type Resources } from '../../api/client';
 
     /* The first page that anybody sees of a new server: a company, its hours, what it starts with, and who keeps it. */
-    let { token, welcome }: { token: string; welcome: Shapes['WelcomeShape'] } = $props();
+    let { token, welcome }: { token: string; welcome: Resources['WelcomeResource'] } = $props();
     const DAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'];
     const here = Intl.DateTimeFormat().resolvedOptions().timeZone;
     let company = $state('');

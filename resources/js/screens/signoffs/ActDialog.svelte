@@ -2,7 +2,7 @@
     import { Select } from 'flowbite-svelte';
     import { createQuery, useQueryClient } from '@tanstack/svelte-query';
     import { untrack } from 'svelte';
-    import { api, ask, Refusal, said, type Shapes } from '../../api/client';
+    import { api, ask, Refusal, said, type Resources } from '../../api/client';
     import Confirm from '../../parts/Confirm.svelte';
     import { session } from '../../state/session.svelte';
     import { toasts } from '../../state/toasts.svelte';
@@ -13,7 +13,7 @@
     import { counted, say } from '../../state/words';
 
     /* What somebody does with one sign-off, or says of several: asked once more, with what has to be said. */
-    type Props = { act: Act; cases: Shapes['SignOffShape'][]; place?: number; onclose: () => void; ondone: () => void };
+    type Props = { act: Act; cases: Resources['SignOffResource'][]; place?: number; onclose: () => void; ondone: () => void };
     const given: Props = $props();
     // What it was opened for, whatever becomes of the list meanwhile.
     const { act, cases, place = 0 } = untrack(() => ({ ...given }));

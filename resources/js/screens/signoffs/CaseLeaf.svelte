@@ -1,6 +1,6 @@
 <script lang="ts">
     import { createQuery } from '@tanstack/svelte-query';
-    import { api, ask, said, type Shapes } from '../../api/client';
+    import { api, ask, said, type Resources } from '../../api/client';
     import Shown from '../../parts/Shown.svelte';
     import Stamp from '../../parts/Stamp.svelte';
     import { day, moment } from '../../state/moments';
@@ -12,7 +12,7 @@
     import { say, within } from '../../state/words';
 
     /* One case: what it is about, what the change was, where it stands, and what was decided before. */
-    type Props = { signOff: Shapes['SignOffShape']; onact: (act: Act, place?: number) => void };
+    type Props = { signOff: Resources['SignOffResource']; onact: (act: Act, place?: number) => void };
     let { signOff, onact }: Props = $props();
     const type = $derived(session.type(signOff.recordType));
     const path = $derived({ type: signOff.recordType, id: signOff.recordId });

@@ -1,6 +1,6 @@
 <script lang="ts">
     import { createQuery } from '@tanstack/svelte-query';
-    import { api, ask, said, type Shapes } from '../../api/client';
+    import { api, ask, said, type Resources } from '../../api/client';
     import { longMoment } from '../../state/moments';
     import Area from '../../parts/fields/Area.svelte';
 
@@ -10,7 +10,7 @@
     let answer = $state<'yes' | 'no' | null>(null);
     let busy = $state(false);
     let problem = $state('');
-    let decided = $state.raw<Shapes['DecisionPage'] | null>(null);
+    let decided = $state.raw<Resources['DecisionPage'] | null>(null);
     const asked = createQuery(() => ({
         queryKey: ['decide', token],
         queryFn: () => ask(api.GET('/api/decide/{token}', { params: { path: { token } } })),

@@ -1,11 +1,11 @@
 <script lang="ts">
     import { createQuery } from '@tanstack/svelte-query';
-    import type { Shapes } from '../../api/client';
+    import type { Resources } from '../../api/client';
     import { caseQuery } from './case';
     import StandsLeaf from './StandsLeaf.svelte';
 
     /* Where a sign-off of the record stands, above what is pencilled in. */
-    let { signOff }: { signOff: Shapes['SignOffShape'] } = $props();
+    let { signOff }: { signOff: Resources['SignOffResource'] } = $props();
     // Only for those who have a part in it: others see who was asked, and not whom it would go to.
     const file = createQuery(() => ({ ...caseQuery(signOff), retry: false }));
 </script>

@@ -1,7 +1,7 @@
 <script lang="ts">
     import { Checkbox } from 'flowbite-svelte';
     import { createQuery } from '@tanstack/svelte-query';
-    import { api, ask, said, type Shapes } from '../../api/client';
+    import { api, ask, said, type Resources } from '../../api/client';
     import Broken from '../../parts/Broken.svelte';
     import Stamp from '../../parts/Stamp.svelte';
     import { crumbs } from '../../state/crumbs.svelte';
@@ -15,7 +15,7 @@
 
     /* What waits for a yes or a no: a list of cases, and the one that is read and decided. */
     crumbs.set({ label: 'Sign-offs' });
-    type SignOff = Shapes['SignOffShape'];
+    type SignOff = Resources['SignOffResource'];
     type Box = 'waiting' | 'asked' | 'decided' | 'all';
     const boxes = $derived<[Box, string][]>([
         ['waiting', 'Wait for me'],

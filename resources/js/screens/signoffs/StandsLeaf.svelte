@@ -1,5 +1,5 @@
 <script lang="ts">
-    import type { Shapes } from '../../api/client';
+    import type { Resources } from '../../api/client';
     import Stamp from '../../parts/Stamp.svelte';
     import { ahead, moment } from '../../state/moments';
     import { toneOf, wordOf } from './status';
@@ -7,12 +7,12 @@
 
     /* Where a sign-off stands: who was asked and what they said, in ink; who is asked now and who would be then, pencilled. */
     type Props = {
-        signOff: Shapes['SignOffShape'];
-        coming?: Shapes['AheadStepShape'][];
+        signOff: Resources['SignOffResource'];
+        coming?: Resources['AheadStepResource'][];
         onanswer?: (place: number) => void;
     };
     let { signOff, coming = [], onanswer }: Props = $props();
-    const did = (seat: Shapes['SeatShape']) =>
+    const did = (seat: Resources['SeatResource']) =>
         seat.byItself
             ? { yes: 'counts as a yes', no: 'counts as a no' }[seat.state as 'yes' | 'no']
             : {
@@ -23,7 +23,7 @@
                   over: 'was not needed',
               }[seat.state];
     const isFirst = (place: number) => place === 0 || signOff.seats[place - 1]?.step !== signOff.seats[place]?.step;
-    const isNew = (step: Shapes['AheadStepShape'], index: number) =>
+    const isNew = (step: Resources['AheadStepResource'], index: number) =>
         index === 0 ? step.step !== signOff.seats[signOff.seats.length - 1]?.step : true;
 </script>
 

@@ -1,7 +1,7 @@
-import type { Shapes } from '../../api/client';
+import type { Resources } from '../../api/client';
 import { say } from '../../state/words';
 
-type Status = Shapes['SignOffShape']['status'];
+type Status = Resources['SignOffResource']['status'];
 
 const words: Record<Status, [string, string]> = {
     waiting: [say('waiting'), 'marigold'],

@@ -1,7 +1,7 @@
 <script lang="ts">
     import { Select } from 'flowbite-svelte';
     import { createQuery, useQueryClient } from '@tanstack/svelte-query';
-    import { api, ask, type Shapes } from '../../api/client';
+    import { api, ask, type Resources } from '../../api/client';
     import LetterFields from '../../parts/LetterFields.svelte';
     import { crumbs } from '../../state/crumbs.svelte';
     import { moment } from '../../state/moments';
@@ -33,7 +33,7 @@
         opened++;
     }
 
-    const open = (one: Shapes['SlipFormShape']) => show({ ...one, type: one.recordType, asks: one.asks as JsonObject[] });
+    const open = (one: Resources['SlipFormResource']) => show({ ...one, type: one.recordType, asks: one.asks as JsonObject[] });
     const begin = () =>
         show({ id: null, version: 0, name: '', type: session.schema?.types[0]?.name ?? '', subject: '', body: '', asks: [BEGUN] });
 

@@ -1,9 +1,9 @@
 <script lang="ts">
-    import type { Shapes } from '../../api/client';
+    import type { Resources } from '../../api/client';
     import SlipTurns from './SlipTurns.svelte';
 
     /* Where a slip about the record stands, above what is pencilled in. */
-    let { slip }: { slip: Shapes['SlipShape'] } = $props();
+    let { slip }: { slip: Resources['SlipResource'] } = $props();
 </script>
 
 <div class="border-b border-ruled pb-2" data-slip={slip.id}>

@@ -1,6 +1,6 @@
 <script lang="ts">
     import { createMutation, useQueryClient } from '@tanstack/svelte-query';
-    import { api, ask, said, type Shapes } from '../../api/client';
+    import { api, ask, said, type Resources } from '../../api/client';
     import Confirm from '../../parts/Confirm.svelte';
     import Stamp from '../../parts/Stamp.svelte';
     import { ahead, moment } from '../../state/moments';
@@ -10,11 +10,11 @@
     import { counted, say } from '../../state/words';
 
     /* Where a slip stands, down the margin: whose turn it was in ink, whose it is in pencil; and what can be done about it by hand. */
-    let { slip }: { slip: Shapes['SlipShape'] } = $props();
+    let { slip }: { slip: Resources['SlipResource'] } = $props();
     type Act = 'pass-on' | 'again' | 'withdraw';
     const client = useQueryClient();
     let withdrawing = $state(false);
-    const did: Record<Shapes['SlipTurnShape']['state'], string> = {
+    const did: Record<Resources['SlipTurnResource']['state'], string> = {
         waiting: 'has it',
         answered: say('answered'),
         passed_on: 'did not answer',
@@ -41,7 +41,7 @@
         },
         onError: (thrown: unknown) => toasts.complain(said(thrown)),
     }));
-    const nudges = (turn: Shapes['SlipTurnShape']) =>
+    const nudges = (turn: Resources['SlipTurnResource']) =>
         turn.nudged === 0 ? '' : `, ${counted(turn.nudged, ['reminded once', 'reminded # times'])}`;
 </script>
 

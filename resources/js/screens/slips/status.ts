@@ -1,7 +1,7 @@
-import type { Shapes } from '../../api/client';
+import type { Resources } from '../../api/client';
 import { say } from '../../state/words';
 
-type Slip = Shapes['SlipShape'];
+type Slip = Resources['SlipResource'];
 
 const TONES = { waiting: 'marigold', answered: 'fern', run_out: 'madder', withdrawn: 'ink' } as const;
 

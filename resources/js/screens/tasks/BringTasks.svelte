@@ -1,6 +1,6 @@
 <script lang="ts">
     import { untrack } from 'svelte';
-    import { api, ask, said, type Shapes } from '../../api/client';
+    import { api, ask, said, type Resources } from '../../api/client';
     import Confirm from '../../parts/Confirm.svelte';
     import Stamp from '../../parts/Stamp.svelte';
     import { moment } from '../../state/moments';
@@ -9,7 +9,7 @@
     import { counted, say } from '../../state/words';
 
     /* To-dos of a calendar file: what each comes to, before anything is done. */
-    type Props = { text: string; tasks: Shapes['CalendarTaskShape'][]; onclose: () => void; onbrought: () => void };
+    type Props = { text: string; tasks: Resources['CalendarTaskResource'][]; onclose: () => void; onbrought: () => void };
     let { text, tasks, onclose, onbrought }: Props = $props();
     const what = {
         given: { tone: 'iris', label: say('new') },
@@ -18,7 +18,7 @@
         same: { tone: 'harbor', label: 'as it is' },
         left: { tone: 'edge', label: 'left out' },
     };
-    let record = $state.raw<Shapes['FoundShape'] | null>(null);
+    let record = $state.raw<Resources['FoundResource'] | null>(null);
     let busy = $state(false);
     const news = untrack(() => tasks.filter((task) => task.what === 'given').length);
     const changes = untrack(() => tasks.filter((task) => task.what !== 'same' && task.what !== 'left').length);

@@ -1,11 +1,11 @@
 <script lang="ts">
     import { createQuery } from '@tanstack/svelte-query';
-    import { api, ask, type Shapes } from '../../api/client';
+    import { api, ask, type Resources } from '../../api/client';
     import Choose from '../../parts/Choose.svelte';
     import Floating from '../../parts/Floating.svelte';
 
     /* The record, of whichever type, that something is about. */
-    let { record = $bindable() }: { record: Shapes['FoundShape'] | null } = $props();
+    let { record = $bindable() }: { record: Resources['FoundResource'] | null } = $props();
     let choosing = $state<HTMLElement | null>(null);
     let typed = $state('');
     const found = createQuery(() => ({

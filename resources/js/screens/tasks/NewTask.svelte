@@ -1,6 +1,6 @@
 <script lang="ts">
     import { Input, Select } from 'flowbite-svelte';
-    import { api, ask, said, type Shapes } from '../../api/client';
+    import { api, ask, said, type Resources } from '../../api/client';
     import Confirm from '../../parts/Confirm.svelte';
     import Area from '../../parts/fields/Area.svelte';
     import DateField from '../../parts/fields/DateField.svelte';
@@ -10,7 +10,7 @@
     import ChooseRecord from './ChooseRecord.svelte';
 
     /* A task that somebody gives, themselves or another, about a record. */
-    type Found = Shapes['FoundShape'];
+    type Found = Resources['FoundResource'];
     type Props = { about?: Found; onclose: () => void; ongiven: () => void };
     let { about, onclose, ongiven }: Props = $props();
     let title = $state('');

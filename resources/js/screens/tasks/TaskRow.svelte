@@ -1,12 +1,12 @@
 <script lang="ts">
     import { Checkbox } from 'flowbite-svelte';
-    import type { Shapes } from '../../api/client';
+    import type { Resources } from '../../api/client';
     import Stamp from '../../parts/Stamp.svelte';
     import { daysUntil, localDay, moment, timeOfDay } from '../../state/moments';
     import { say } from '../../state/words';
 
     /* One task with what there is to it; ticked, it is done. */
-    type Task = Shapes['TaskShape'];
+    type Task = Resources['TaskResource'];
     type Props = {
         task: Task;
         tone: string;

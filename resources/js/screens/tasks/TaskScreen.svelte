@@ -2,7 +2,7 @@
     import { Select } from 'flowbite-svelte';
     import Broken from '../../parts/Broken.svelte';
     import { createQuery, useQueryClient } from '@tanstack/svelte-query';
-    import { api, ask, said, type Shapes } from '../../api/client';
+    import { api, ask, said, type Resources } from '../../api/client';
     import Confirm from '../../parts/Confirm.svelte';
     import { crumbs } from '../../state/crumbs.svelte';
     import { fromLocalField, moment, toLocalField } from '../../state/moments';
@@ -23,7 +23,7 @@
     import { counted } from '../../state/words';
 
     crumbs.set({ label: 'Tasks' });
-    type Task = Shapes['TaskShape'];
+    type Task = Resources['TaskResource'];
     const client = useQueryClient();
     let whose = $state<'mine' | 'team' | 'all'>('mine');
     let status = $state<'open' | 'done' | 'lapsed'>('open');
@@ -117,7 +117,7 @@
     }
 
     /** What a calendar file comes to, read before anything is done. */
-    let calendar = $state.raw<{ text: string; tasks: Shapes['CalendarTaskShape'][] } | null>(null);
+    let calendar = $state.raw<{ text: string; tasks: Resources['CalendarTaskResource'][] } | null>(null);
 
     async function readCalendar(file: File) {
         try {

@@ -1,7 +1,7 @@
-import type { Shapes } from '../../api/client';
+import type { Resources } from '../../api/client';
 
-type Task = Shapes['TaskShape'];
-type Week = Shapes['WorkingWeekShape'];
+type Task = Resources['TaskResource'];
+type Week = Resources['WorkingWeekResource'];
 
 /** Where open tasks stand: by when they are due, as the person's working calendar has it. */
 export type Group = { key: string; label: string; tone: string; tasks: Task[]; due?: string };

@@ -1,8 +1,8 @@
 import type { QueryClient } from '@tanstack/svelte-query';
-import { api, ask, said, type Shapes } from '../../api/client';
+import { api, ask, said, type Resources } from '../../api/client';
 import { toasts } from '../../state/toasts.svelte';
 
-type Task = Pick<Shapes['TaskShape'], 'id' | 'title'>;
+type Task = Pick<Resources['TaskResource'], 'id' | 'title'>;
 
 /** What shows tasks, or what follows from them, is read again. */
 export function refreshTasks(client: QueryClient): void {

@@ -1,10 +1,10 @@
 <script lang="ts">
     import { language } from '../../state/language.svelte';
-    import type { Shapes } from '../../api/client';
+    import type { Resources } from '../../api/client';
     import { say } from '../../state/words';
 
     /* What is coming, two weeks ahead by kind; days off are hatched, and a day opens to its lines. */
-    type Props = { title: string; days: Shapes['DayShape'][]; chosen: string | null; onchoose: (date: string | null) => void };
+    type Props = { title: string; days: Resources['DayResource'][]; chosen: string | null; onchoose: (date: string | null) => void };
     let { title, days, chosen, onchoose }: Props = $props();
     const kinds: [string, string, string][] = [
         ['escalation', say('escalations'), 'var(--madder)'],
@@ -13,13 +13,13 @@
         ['message', say('messages'), 'var(--harbor)'],
         ['other', 'other lines', 'var(--ink-3)'],
     ];
-    const count = (day: Shapes['DayShape'], kind: string) => Number((day.kinds as Record<string, number>)[kind] ?? 0);
-    const total = (day: Shapes['DayShape']) => kinds.reduce((sum, [kind]) => sum + count(day, kind), 0);
+    const count = (day: Resources['DayResource'], kind: string) => Number((day.kinds as Record<string, number>)[kind] ?? 0);
+    const total = (day: Resources['DayResource']) => kinds.reduce((sum, [kind]) => sum + count(day, kind), 0);
     const most = $derived(Math.max(4, ...days.map(total)));
     const shown = $derived(kinds.filter(([kind]) => days.some((day) => count(day, kind) > 0)));
     const name = (date: string) =>
         new Intl.DateTimeFormat(language.tag, { weekday: 'short', timeZone: 'UTC' }).format(new Date(`${date}T00:00:00Z`)).slice(0, 2);
-    const told = (day: Shapes['DayShape']) =>
+    const told = (day: Resources['DayResource']) =>
         [day.note, ...kinds.filter(([kind]) => count(day, kind)).map(([kind, label]) => `${count(day, kind)} ${label}`)]
             .filter(Boolean)
             .join(', ') || 'nothing pencilled in';

@@ -1,13 +1,13 @@
 <script lang="ts">
     import { createQuery } from '@tanstack/svelte-query';
-    import { api, ask, type Shapes } from '../../api/client';
+    import { api, ask, type Resources } from '../../api/client';
     import { moment } from '../../state/moments';
     import { clock } from '../../state/session.svelte';
     import SignOffsWait from './SignOffsWait.svelte';
     import SlipsWait from './SlipsWait.svelte';
 
     /* What else waits for a person: notes of rules, slips to answer, sign-offs. */
-    let { today }: { today: Shapes['TodayShape'] } = $props();
+    let { today }: { today: Resources['TodayResource'] } = $props();
     const notes = createQuery(() => ({ queryKey: ['notes'], queryFn: () => ask(api.GET('/api/notes')), refetchInterval: 60_000 }));
     const slips = createQuery(() => ({
         queryKey: ['slips', 'mine'],

@@ -1,6 +1,6 @@
 <script lang="ts">
     import { useQueryClient } from '@tanstack/svelte-query';
-    import type { Shapes } from '../../api/client';
+    import type { Resources } from '../../api/client';
     import Broken from '../../parts/Broken.svelte';
     import { daysUntil, localDay } from '../../state/moments';
     import { clock, session } from '../../state/session.svelte';
@@ -11,8 +11,8 @@
     import DueChart from './DueChart.svelte';
 
     /* A person's own day: what is to be done, and what is pencilled in on the records they see. */
-    type Task = Shapes['TaskShape'];
-    let { today }: { today: Shapes['TodayShape'] } = $props();
+    type Task = Resources['TaskResource'];
+    let { today }: { today: Resources['TodayResource'] } = $props();
     const client = useQueryClient();
     let chosen = $state<string | null>(null);
     const isLate = (task: Task) => task.dueAt !== null && Date.parse(task.dueAt) < clock.now.getTime();

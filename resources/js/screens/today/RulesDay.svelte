@@ -1,13 +1,13 @@
 <script lang="ts">
     import { say } from '../../state/words';
-    import type { Shapes } from '../../api/client';
+    import type { Resources } from '../../api/client';
     import Bars from '../../parts/Bars.svelte';
     import { session } from '../../state/session.svelte';
     import DayLines from './DayLines.svelte';
     import DueChart from './DueChart.svelte';
 
     /* The rules in force: how they are doing, what is to come of them, and how often each has fired. */
-    let { rules }: { rules: Shapes['TodayRulesShape'] } = $props();
+    let { rules }: { rules: Resources['TodayRulesResource'] } = $props();
     let chosen = $state<string | null>(null);
     const marks = $derived([
         {

@@ -1,11 +1,11 @@
 <script lang="ts">
-    import type { Shapes } from '../../api/client';
+    import type { Resources } from '../../api/client';
     import { lasted } from '../../state/moments';
     import { clock } from '../../state/session.svelte';
     import { counted } from '../../state/words';
 
     /* What waits for a yes or a no: for oneself, and for whom longest. */
-    let { load }: { load: Shapes['SignOffLoad'] } = $props();
+    let { load }: { load: Resources['SignOffLoad'] } = $props();
     const age = (since: string) => lasted((clock.now.getTime() - Date.parse(since)) / 1000);
 </script>
 

@@ -1,9 +1,9 @@
 <script lang="ts">
-    import type { Shapes } from '../../api/client';
+    import type { Resources } from '../../api/client';
     import { moment } from '../../state/moments';
 
     /* Slips that somebody has to answer. */
-    let { slips }: { slips: Shapes['SlipShape'][] } = $props();
+    let { slips }: { slips: Resources['SlipResource'][] } = $props();
 </script>
 
 <h2 class="mb-1">Slips to answer</h2>

@@ -1,7 +1,7 @@
 <script lang="ts">
     import What from '../../parts/What.svelte';
     import { Checkbox, Input, Select } from 'flowbite-svelte';
-    import { api, ask, Refusal, said, type Shapes } from '../../api/client';
+    import { api, ask, Refusal, said, type Resources } from '../../api/client';
     import { createQuery } from '@tanstack/svelte-query';
     import { session } from '../../state/session.svelte';
     import { toasts } from '../../state/toasts.svelte';
@@ -18,8 +18,8 @@
         ondone,
         onretire,
     }: {
-        type: Shapes['TypeShape'];
-        field: Shapes['FieldShape'] | null;
+        type: Resources['TypeResource'];
+        field: Resources['FieldResource'] | null;
         ondone: (name: string) => void;
         onretire: () => void;
     } = $props();

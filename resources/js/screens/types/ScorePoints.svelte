@@ -1,10 +1,10 @@
 <script lang="ts">
     import { Input, Select } from 'flowbite-svelte';
-    import type { Shapes } from '../../api/client';
+    import type { Resources } from '../../api/client';
     import { say } from '../../state/words';
 
     /* Points that add up: each row is a condition on a field and what it is worth; the formula is written from them. */
-    let { fields, onchange }: { fields: Shapes['FieldShape'][]; onchange: (formula: string) => void } = $props();
+    let { fields, onchange }: { fields: Resources['FieldResource'][]; onchange: (formula: string) => void } = $props();
     const OPERATORS = { is: say('is'), is_not: 'is not', more: 'is more than', less: 'is less than', filled: 'is filled in' };
     const usable = $derived(
         fields.filter(
