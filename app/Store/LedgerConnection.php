@@ -23,6 +23,9 @@ final class LedgerConnection extends MariaDbConnection
 
     private const TRIES = 8;
 
+    /** Why a transaction is refused that lost to others each time that it was tried. */
+    private const BUSY = 'busy';
+
     /** Deadlock, lock wait time-out, record changed since read, node not ready. */
     private const LOST_TO_ANOTHER = [1213, 1205, 1020, 1047];
 
@@ -87,7 +90,7 @@ final class LedgerConnection extends MariaDbConnection
                 $this->afterwards = [];
                 if ($try >= self::TRIES) {
                     throw new DomainError(
-                        'busy',
+                        self::BUSY,
                         Words::say('Others are changing the same records just now. Try again in a moment.'),
                         RefusedFor::Busy,
                     );
@@ -111,7 +114,7 @@ final class LedgerConnection extends MariaDbConnection
     {
         for ($cause = $thrown; $cause !== null; $cause = $cause->getPrevious()) {
             if ($cause instanceof LostToAnother
-                || ($cause instanceof DomainError && $cause->for === RefusedFor::Busy)
+                || ($cause instanceof DomainError && $cause->reason === self::BUSY)
                 || ($cause instanceof \PDOException && in_array($cause->errorInfo[1] ?? null, self::LOST_TO_ANOTHER, true))
                 || $this->causedByConcurrencyError($cause)) {
                 return true;

@@ -19,8 +19,11 @@ use VividLedger\Rehearse\Played;
 use VividLedger\Rehearse\Rehearsal;
 use VividLedger\Rehearse\ScriptReader;
 use VividLedger\Rehearse\Tally;
+use VividLedger\Rehearse\WhatIf\CallFails;
 use VividLedger\Rehearse\WhatIf\DayOff;
 use VividLedger\Rehearse\WhatIf\FieldsChange;
+use VividLedger\Rehearse\WhatIf\SignOffAnswered;
+use VividLedger\Rehearse\WhatIf\SlipReturned;
 use VividLedger\Rehearse\WhatIf\SomebodyAway;
 use VividLedger\Rehearse\WhatIf\TaskIsDone;
 use VividLedger\Rehearse\WhatIf\WhatIf;
@@ -30,6 +33,7 @@ use VividLedger\Rule\Trigger\Ahead;
 use VividLedger\Rule\Trigger\Opening;
 use VividLedger\Rule\Trigger\OpeningKind;
 use VividLedger\Shape\Node;
+use VividLedger\SignOff\Answer;
 
 /** Rehearsals in the core: what is proposed starts the rule, what is supposed changes its life, and nothing is touched. */
 final class RehearsalTest extends TestCase
@@ -284,6 +288,38 @@ final class RehearsalTest extends TestCase
             [['kind' => 'holiday', 'day' => '2026-02-30'], 'day'], [['kind' => 'word', 'at' => ''], 'at']] as [$raw, $place]) {
             self::assertSame("/whatIfs/0/{$place}", $refused(static fn () => $reader->whatIfs([$raw], $type)));
         }
+    }
+
+    public function test_what_is_supposed_is_read_as_it_was_said(): void
+    {
+        $world = $this->world();
+        $moment = new \DateTimeImmutable('2026-11-24T09:00:00Z');
+        $read = static fn (array $raw): WhatIf => (new ScriptReader(World::schema(), $world))
+            ->whatIfs([$raw + ['at' => '2026-11-24T09:00:00Z']], World::schema()->types['ticket'])[0];
+        // How many of it there were before is counted from 1, which is also what is meant where nobody says it.
+        foreach ([[3, 3], [1, 1], [0, 1], [-2, 1], ['2', 1], [null, 1]] as [$said, $meant]) {
+            self::assertEquals(new CallFails($meant), $read(['kind' => 'call', 'call' => $said]));
+            self::assertEquals(new TaskIsDone($moment, $meant), $read(['kind' => 'task_done', 'task' => $said]));
+            self::assertEquals(new SlipReturned($moment, $meant, ['a' => true]), $read(
+                ['kind' => 'slip', 'slip' => $said, 'answers' => ['a' => true]],
+            ));
+            self::assertEquals(new SignOffAnswered($moment, $meant, Answer::No, 'Too much'), $read(
+                ['kind' => 'sign_off', 'sign_off' => $said, 'answer' => 'no', 'comment' => 'Too much'],
+            ));
+        }
+        self::assertEquals(new SlipReturned($moment, 1, []), $read(['kind' => 'slip', 'answers' => 'yes']));
+        self::assertEquals(new SignOffAnswered($moment, 1, Answer::Yes, ''), $read(['kind' => 'sign_off', 'answer' => 'maybe']));
+        self::assertEquals(
+            new WordArrives($moment, EventKind::Comment, 'Hello', 'jo@example.org'),
+            $read(['kind' => 'word', 'event' => 'comment', 'text' => 'Hello', 'from' => 'jo@example.org']),
+        );
+        self::assertEquals(new WordArrives($moment, EventKind::Reply, ''), $read(['kind' => 'word', 'event' => 'reply']));
+        self::assertEquals(new DayOff('2028-02-29'), $read(['kind' => 'holiday', 'day' => '2028-02-29']));
+        self::assertEquals(new FieldsChange($moment, ['paid' => true]), $read(['kind' => 'change', 'set' => ['paid' => true]]));
+        self::assertEquals(
+            new SomebodyAway(3, 'Ines Okafor', $moment, $moment),
+            $read(['kind' => 'away', 'person' => 3, 'until' => '2026-11-24T09:00:00Z']),
+        );
     }
 
     private function world(): World

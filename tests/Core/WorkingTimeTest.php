@@ -71,6 +71,50 @@ final class WorkingTimeTest extends TestCase
         }
     }
 
+    public function test_a_day_ends_when_nobody_works_on_it_any_more(): void
+    {
+        $random = new Randomizer(new Mt19937(23));
+        foreach (self::calendars() as $name => $calendar) {
+            for ($count = 0; $count < 80; $count++) {
+                $now = (new \DateTimeImmutable('@'.$random->getInt(1_760_000_000, 1_830_000_000)))->setTimezone($calendar->zone);
+                $end = $calendar->endOfDay($now);
+                $said = "{$name}, {$now->format('c')}";
+                self::assertSame($calendar->isWorkingDay($now, $calendar->zone), $end !== null, $said);
+                if ($end !== null) {
+                    [$midnight, $last] = [$now->modify('tomorrow'), $end->modify('-1 second')->setTimezone($calendar->zone)];
+                    self::assertSame($now->format('Y-m-d'), $last->format('Y-m-d'), $said);
+                    self::assertSame(60, $calendar->between($end->modify('-1 minute'), $end), "{$said}: worked up to then");
+                    self::assertSame(0, $end < $midnight ? $calendar->between($end, $midnight) : 0, "{$said}: and no longer");
+                }
+            }
+        }
+    }
+
+    public function test_hours_that_make_no_sense_are_refused(): void
+    {
+        foreach ([
+            'no hours' => [[], []],
+            'days without any' => [['1' => []], []],
+            'an eighth day' => [['8' => [['09:00', '17:00']]], []],
+            'none of a span' => [['1' => [['09:00', '09:00']]], []],
+            'backwards' => [['1' => [['17:00', '09:00']]], []],
+            'one into another' => [['1' => [['09:00', '12:00'], ['11:59', '17:00']]], []],
+            'a later hour than there is' => [['1' => [['09:00', '24:01']]], []],
+            'no span' => [['1' => ['09:00']], []],
+            'no day' => [['1' => [['09:00', '17:00']]], ['2026-02-30']],
+        ] as $name => [$hours, $holidays]) {
+            try {
+                WorkingHours::of($hours, $holidays);
+                self::fail("{$name} was taken.");
+            } catch (InvalidCalendar) {
+                self::assertTrue(true);
+            }
+        }
+        $touching = WorkingHours::of(['1' => [['00:00', '12:00'], ['12:00', '24:00']]], ['2026-11-30']);
+        self::assertSame([[0, 720], [720, 1440]], $touching->on(20780), 'a Monday');
+        self::assertSame([], $touching->on(20787), 'a holiday');
+    }
+
     public function test_a_friday_before_a_holiday_week_and_a_weekend(): void
     {
         $calendar = new WorkingCalendar(WorkingHours::of(

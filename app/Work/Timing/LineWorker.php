@@ -39,11 +39,13 @@ final readonly class LineWorker
         };
 
         return $this->isolation->attempt(
-            fn (): int => $this->db->transaction(function () use ($batch, $watch, &$claimed): int {
-                $claimed = $this->rows->claim($batch);
+            function () use ($batch, $watch, &$claimed): int {
+                return $this->db->transaction(function () use ($batch, $watch, &$claimed): int {
+                    $claimed = $this->rows->claim($batch);
 
-                return $claimed === [] || $watch?->hasMoved() === true ? 0 : $this->ink->perform($this->rows->wholeMoments($claimed));
-            }),
+                    return $claimed === [] || $watch?->hasMoved() === true ? 0 : $this->ink->perform($this->rows->wholeMoments($claimed));
+                });
+            },
             $apart,
             $apart,
         );
