@@ -15,7 +15,7 @@ final class Waitables
     /** @var array<string, array<string, string>> what they are called, by sort and key */
     private array $called = [];
 
-    /** @var array<string, list<string>> ways in which what is waited for can end, by key */
+    /** @var array<string, array<string, list<string>>> ways in which what is waited for can end, by sort and key */
     private array $ends = [];
 
     /** @param  list<string>  $ends  of which a line can wait for one */
@@ -24,7 +24,7 @@ final class Waitables
         $this->lines[$sort->value][$place] = [$key, $said];
         if ($key !== '') {
             $this->called[$sort->value][$key] = $sort->of($place);
-            $this->ends[$key] = $ends;
+            $this->ends[$sort->value][$key] = $ends;
         }
     }
 
@@ -41,15 +41,15 @@ final class Waitables
     }
 
     /** @return list<string> */
-    public function ends(string $key): array
+    public function ends(WaitedSort $sort, string $key): array
     {
-        return $this->ends[$key] ?? [];
+        return $this->ends[$sort->value][$key] ?? [];
     }
 
-    /** @return list<string> of all lines */
-    public function allEnds(): array
+    /** @return list<string> of all lines of a sort */
+    public function allEnds(WaitedSort $sort): array
     {
-        return array_values(array_unique(array_merge(...array_values($this->ends))));
+        return array_values(array_unique(array_merge(...array_values($this->ends[$sort->value] ?? []))));
     }
 
     /** @return array<string, string> what goes by a key already, whatever it is */

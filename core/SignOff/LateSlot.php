@@ -42,14 +42,15 @@ final readonly class LateSlot extends WordedAs
             $labels[$late->said()] = $late->value;
         }
 
-        return Labels::of($labels);
+        return Labels::of($labels, ['ask them again' => WhenLate::AskAgain->value]);
     }
 
     private function editor(): Editor
     {
         return Editor::choose('When time runs out', static fn (): array => array_map(
             static fn (WhenLate $late): Offer => new Offer($late->said(), $late->value),
-            WhenLate::cases(),
+            // How often they are asked again is a word of its own.
+            array_values(array_filter(WhenLate::cases(), static fn (WhenLate $late): bool => $late !== WhenLate::AskAgain)),
         ));
     }
 }

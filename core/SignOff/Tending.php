@@ -58,15 +58,18 @@ final readonly class Tending
     {
         $step = $this->route->steps[$seat->step];
         $signOff = $sitting->signOff;
+        if ($seat->round <= $step->again) {
+            $this->askAgain($sitting, $place, $seat, $step);
+
+            return;
+        }
         $to = fn (?int $person): mixed => $this->walk->passOn($sitting, $place, $seat, $person, SignOffStatus::TimedOut);
         match ($step->late) {
-            WhenLate::AskAgain => $seat->round <= $step->again
-                ? $this->askAgain($sitting, $place, $seat, $step) : $this->walk->decide($sitting, $place, $seat, Answer::No),
             WhenLate::NextUp => $to($this->chooser->nextUp($signOff, $seat->person)),
             WhenLate::Deputy => $to($this->chooser->deputy($signOff, $seat->person)),
             WhenLate::PassOn => $to($this->chooser->instead($signOff, $step)),
             WhenLate::Agree => $this->walk->decide($sitting, $place, $seat, Answer::Yes),
-            WhenLate::Decline => $this->walk->decide($sitting, $place, $seat, Answer::No),
+            WhenLate::AskAgain, WhenLate::Decline => $this->walk->decide($sitting, $place, $seat, Answer::No),
             WhenLate::Stop => $sitting->end(SignOffStatus::TimedOut, $this->now),
         };
     }

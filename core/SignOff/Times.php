@@ -25,7 +25,8 @@ final readonly class Times
     public function reminderOf(Seat $seat): ?\DateTimeImmutable
     {
         $step = $this->route->steps[$seat->step];
-        $every = $seat->reminded < $step->mostReminders ? $step->remindEvery?->times($seat->reminded + 1) : null;
+        $isEnough = $step->mostReminders !== null && $seat->reminded >= $step->mostReminders;
+        $every = $isEnough ? null : $step->remindEvery?->times($seat->reminded + 1);
         $moment = $this->moment($every, $seat->askedAt, $seat->person);
 
         return $moment !== null && ($seat->due === null || $moment < $seat->due) ? $moment : null;

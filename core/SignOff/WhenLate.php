@@ -7,7 +7,7 @@ namespace VividLedger\SignOff;
 /** What becomes of somebody's part when their time has run out. */
 enum WhenLate: string
 {
-    case AskAgain = 'again';
+    case AskAgain = 'again';    // they are asked once more, and then it counts as a no
     case NextUp = 'up';         // their manager is asked instead
     case Deputy = 'deputy';     // their deputy is
     case PassOn = 'pass_on';    // a certain person is
@@ -19,7 +19,7 @@ enum WhenLate: string
     public function said(): string
     {
         return match ($this) {
-            self::AskAgain => 'ask them again',
+            self::AskAgain => 'ask them again once and count it as a no after that',
             self::NextUp => 'ask the next person up',
             self::Deputy => 'ask their deputy',
             self::PassOn => 'pass it on',

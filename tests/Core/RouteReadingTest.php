@@ -80,6 +80,24 @@ final class RouteReadingTest extends TestCase
             'managers 2 levels up from the owner, within 3 working days, reminded every 1 day, and then ask the next person up',
             ['two levels above the owner, within 3wd, reminded every day, and then ask the next person up'],
         ];
+        yield 'reminded and asked again so often' => [
+            [[
+                'who' => ['kind' => 'levels_up', 'levels' => 2, 'from' => self::OWNER],
+                'within' => ['amount' => 3, 'unit' => 'working_day'], 'remind' => ['amount' => 1, 'unit' => 'day'], 'reminders' => 2,
+                'again' => 4, 'late' => 'decline',
+            ]],
+            'managers 2 levels up from the owner, within 3 working days, reminded every 1 day, twice at most, asked again 4 times, '
+                .'and then count it as a no',
+            ['two levels above the owner, within 3wd, reminded every day, two times at most, asked again four times, and then '
+                .'count it as a no'],
+        ];
+        yield 'asked again as it was written once' => [
+            [[
+                'who' => ['kind' => 'team', 'team' => 'Sales'], 'within' => ['amount' => 1, 'unit' => 'day'], 'late' => 'again',
+            ]],
+            'everybody in Sales, within 1 day, and then ask them again once and count it as a no after that',
+            ['everyone in Sales, within a day, and then ask them again'],
+        ];
         yield 'two steps, the second only if it is dear' => [
             [
                 ['who' => ['kind' => 'team', 'team' => 'Sales'], 'within' => ['amount' => 1, 'unit' => 'week'], 'late' => 'pass_on',

@@ -135,6 +135,38 @@ final class SignOffTest extends TestCase
         self::assertSame([SignOffStatus::TimedOut, SeatState::PassedOn], [$signOff->status, $signOff->seats[0]->state]);
     }
 
+    public function test_reminders_go_on_until_it_is_decided_or_so_often_and_rounds_end_in_what_is_said(): void
+    {
+        $day = static fn (int $days): Due => new Due(new Amount($days, Unit::Day));
+        $lives = function (RouteStep $step, int $wakes): array {
+            $route = new Route([$step]);
+            $this->world->now = new \DateTimeImmutable('2026-11-24T08:40:00Z');
+            $signOff = $this->clerk($route)->begin(3)->signOff;
+            $happened = [];
+            for ($wake = 0; $wake < $wakes && ($at = $this->clerk($route)->wakesAt($signOff)) !== null; $wake++) {
+                $this->world->now = $at;
+                $moved = $this->clerk($route)->tend($signOff);
+                $happened[] = implode(' ', self::kinds($moved));
+                $signOff = $moved->signOff;
+            }
+
+            return array_count_values($happened);
+        };
+        self::assertSame(['reminded' => 40], $lives(new RouteStep($this->people(2), remindEvery: $day(1)), 40));
+        self::assertSame(['reminded' => 3], $lives(new RouteStep($this->people(2), remindEvery: $day(1), mostReminders: 3), 40));
+        foreach (WhenLate::cases() as $late) {
+            foreach ([0, 1, 3] as $again) {
+                $rounds = $lives(new RouteStep(
+                    who: $this->people(2), within: $day(3), remindEvery: $day(1), mostReminders: 1, late: $late, again: $again,
+                    instead: $this->who(['kind' => 'named', 'handle' => 'stand']),
+                ), 2 * $again + 2);
+                self::assertSame($again, $rounds['asked_again'] ?? 0, "{$late->value}, {$again}");
+                self::assertSame($again + 1, $rounds['reminded'], 'anew in each round');
+                self::assertSame(1, array_sum($rounds) - $again - $rounds['reminded'], 'and then what is said, once');
+            }
+        }
+    }
+
     public function test_who_has_left_is_passed_by_and_a_route_without_anybody_stops(): void
     {
         $route = new Route([new RouteStep($this->people(4))]);
@@ -207,8 +239,11 @@ final class SignOffTest extends TestCase
         foreach ($signOff->seats as $seat) {
             self::assertNotSame($asker, $seat->person, "{$story}: whoever asks never decides");
             $key = "{$seat->step}:{$seat->person}";
-            self::assertArrayNotHasKey($key, $said, "{$story}: one seat at a step for each");
-            $said[$key] = true;
+            // Whoever was absent and came back sits down again, after the seat that went to their deputy.
+            if ($seat->state !== SeatState::PassedOn) {
+                self::assertArrayNotHasKey($key, $said, "{$story}: one seat at a step for each");
+                $said[$key] = true;
+            }
             $yes[$seat->step] = ($yes[$seat->step] ?? 0) + ($seat->state === SeatState::Yes ? 1 : 0);
         }
         $agreed = array_values(array_filter($events, static fn (SignOffEvent $event): bool => $event->kind === Kind::StepAgreed));
@@ -323,7 +358,9 @@ final class SignOffTest extends TestCase
                 }, $random->getInt(0, 1) === 0, $needed,
                 within: new Due(new Amount($random->getInt(1, 5), Unit::Day)),
                 remindEvery: $random->getInt(0, 1) === 0 ? null : new Due(new Amount($random->getInt(1, 30), Unit::Hour)),
+                mostReminders: $random->getInt(0, 1) === 0 ? null : $random->getInt(1, 3),
                 late: $late,
+                again: max(0, $random->getInt(-2, 2)),
                 instead: $late === WhenLate::PassOn ? $this->who(['kind' => 'named', 'handle' => 'p'.$random->getInt(1, 9)]) : null,
             );
             $wanted[] = $needed ?? 99;

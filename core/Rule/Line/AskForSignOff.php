@@ -98,9 +98,10 @@ final readonly class AskForSignOff implements AsksSignOff, Line
         return WaitedSort::SignOff;
     }
 
+    /** Lines can wait for each step, counted from 1. */
     public function ends(): array
     {
-        return [];
+        return array_map(strval(...), range(1, count($this->route->steps)));
     }
 
     public function perform(ActionContext $performance): void

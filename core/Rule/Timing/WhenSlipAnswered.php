@@ -55,7 +55,7 @@ final readonly class WhenSlipAnswered implements Timing
     public static function ways(Context $context, int $place): array
     {
         $answers = [new Offer('anything', null)];
-        foreach ($context->sheet->waitables->allEnds() as $answer) {
+        foreach ($context->sheet->waitables->allEnds(WaitedSort::Slip) as $answer) {
             $answers[] = new Offer("“{$answer}”", $answer);
         }
 
@@ -76,7 +76,7 @@ final readonly class WhenSlipAnswered implements Timing
         if ($context->sheet->waitables->called(WaitedSort::Slip, $key) === null) {
             return $context->problem($node->at, 'unknown_line', Words::say('Choose a line above that sends a reply slip.'));
         }
-        if ($with !== '' && ! in_array($with, $context->sheet->waitables->ends($key), true)) {
+        if ($with !== '' && ! in_array($with, $context->sheet->waitables->ends(WaitedSort::Slip, $key), true)) {
             return $context->problem(
                 $node->child('with')->at,
                 'unknown_answer',

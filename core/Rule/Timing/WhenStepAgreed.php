@@ -76,6 +76,12 @@ final readonly class WhenStepAgreed implements Timing
         if (! is_int($step) || $step < 1 || $step > StepsSlot::MOST) {
             return $context->problem($node->child('step')->at, 'wrong_type', Words::say('Say which step, from 1.'));
         }
+        $steps = count($context->sheet->waitables->ends(WaitedSort::SignOff, $key));
+        if ($step > $steps) {
+            return $context->problem($node->child('step')->at, 'unknown_step', $steps === 1
+                ? Words::say('This sign-off has one step only, so there is no step {step}.', step: $step)
+                : Words::say('This sign-off has {steps} steps, so there is no step {step}.', steps: $steps, step: $step));
+        }
         if (is_string($due) || $due->amount->amount < 0) {
             return $context->problem(
                 $node->at,

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace VividLedger\Shape\Slot;
 
+use Closure;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Editor;
 use VividLedger\Shape\Filled;
@@ -14,7 +15,8 @@ use VividLedger\Shape\WordedAs;
 /** A place that need not be there, and can be added by a word of its own: "+ within". */
 final readonly class Addable extends WordedAs
 {
-    public function __construct(private Worded $slot, private string $more, private Editor $editor)
+    /** @param  ?Closure(Filled): bool  $when  whether it makes sense, by what stood before it; null for always */
+    public function __construct(private Worded $slot, private string $more, private Editor $editor, private ?Closure $when = null)
     {
     }
 
@@ -25,7 +27,9 @@ final readonly class Addable extends WordedAs
 
     public function more(Context $context, Node $node, Filled $around): void
     {
-        $context->more($this->more, $node->at, $this->editor);
+        if ($this->when === null || ($this->when)($around)) {
+            $context->more($this->more, $node->at, $this->editor);
+        }
     }
 
     protected function slot(): Worded

@@ -38,7 +38,7 @@ final class WholeRange
     /** @var list<string> keys of lines above that give tasks */
     private array $keys = [];
 
-    /** @var list<string> keys of lines above that ask for a sign-off */
+    /** @var array<string, int> keys of lines above that ask for a sign-off, and how many steps each has */
     private array $signOffs = [];
 
     /** @var list<string> keys of lines above that call another system */
@@ -179,7 +179,7 @@ final class WholeRange
         }
         if ($line['kind'] === 'sign_off') {
             $line['key'] = 'asked_'.(count($this->signOffs) + 1);
-            $this->signOffs[] = $line['key'];
+            $this->signOffs[$line['key']] = count($line['steps']);
         }
         if ($line['kind'] === 'call') {
             $line['key'] = 'called_'.(count($this->calls) + 1);
@@ -210,9 +210,10 @@ final class WholeRange
             ]) + $this->far(0);
             $kinds[] = ['kind' => 'late', 'line' => $key] + $this->far(-5);
         }
-        foreach (array_slice($this->signOffs, -1) as $key) {
+        foreach (array_slice($this->signOffs, -1) as $key => $steps) {
             $ends = ['agreed', 'declined', 'withdrawn', 'timed_out', 'stopped'];
-            $kinds[] = ['kind' => 'step_agreed', 'line' => $key, 'step' => $this->stories->random->getInt(1, 2)] + $this->far(0);
+            $step = min($steps, $this->stories->random->getInt(1, 2));
+            $kinds[] = ['kind' => 'step_agreed', 'line' => $key, 'step' => $step] + $this->far(0);
             $kinds[] = ['kind' => 'signed_off', 'line' => $key, 'status' => $this->stories->one($ends)] + $this->far(0);
         }
 
@@ -274,7 +275,10 @@ final class WholeRange
             ]]);
             $steps[] = ['who' => $who, 'within' => ['amount' => 2, 'unit' => $this->stories->one(['hour', 'day', 'working_day'])]]
                 + $late + $this->stories->one([[], ['inTurn' => true], ['needed' => 1]])
-                + $this->stories->one([[], ['remind' => ['amount' => 1, 'unit' => 'hour']]])
+                + $this->stories->one([
+                    [], ['remind' => ['amount' => 1, 'unit' => 'hour']],
+                    ['remind' => ['amount' => 1, 'unit' => 'day'], 'reminders' => 3, 'again' => 2],
+                ])
                 + ($this->chance(4) ? ['task' => true] : [])
                 + ($this->chance(6) ? ['until' => $this->stories->condition($type, 2)] : [])
                 + ($this->chance(4) ? ['correct' => [$this->stories->one($this->settable($type))->name]] : [])
