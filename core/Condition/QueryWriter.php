@@ -68,6 +68,9 @@ interface QueryWriter
     /** @return Q true where a formula comes out true */
     public function formula(Formula $formula): mixed;
 
+    /** @return Q true where the latest sign-off of the record, which is of this type, stands so */
+    public function signOffStands(string $type, string $status): mixed;
+
     /** The moment at which the query asks. */
     public function now(): \DateTimeImmutable;
 

@@ -7,6 +7,8 @@ namespace VividLedger\Facts;
 /** The latest sign-off of a record as texts and lines look at it. */
 final readonly class SignOffSeen
 {
+    private const OPEN = 'waiting';
+
     /**
      * @param  int  $step  at hand, or the last one, from 0
      * @param  int  $steps  how many have been agreed to
@@ -22,6 +24,15 @@ final readonly class SignOffSeen
         public array $said,
         public array $waiting,
     ) {
+    }
+
+    /** The same before it ended. */
+    public function whileOpen(): self
+    {
+        return new self(
+            status: self::OPEN, why: $this->why, asker: $this->asker, step: $this->step, steps: $this->steps, said: $this->said,
+            waiting: $this->waiting,
+        );
     }
 
     /** @return list<int> ids of those who said yes, or no */

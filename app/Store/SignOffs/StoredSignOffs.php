@@ -57,8 +57,12 @@ final class StoredSignOffs implements SignOffFacts
     {
         $key = "{$type}:{$id}";
         if (! array_key_exists($key, $this->seen)) {
-            $latest = StoredSignOff::query()->with('seats')->where('record_type', $type)->where('record_id', $id)->latest('id')->first();
-            $this->seen[$key] = $latest === null ? null : $latest->signOff()->seen($latest->why);
+            $at = $this->at;
+            $all = StoredSignOff::query()->with('seats')->where('record_type', $type)->where('record_id', $id);
+            $latest = ($at === null ? $all : $all->where('started_at', '<', Columns::moment($at)))->latest('id')->first();
+            $seen = $latest === null ? null : $latest->signOff()->seen($latest->why);
+            // What has ended since was open at the moment that is looked back at.
+            $this->seen[$key] = $at !== null && $latest?->ended_at > $at ? $seen?->whileOpen() : $seen;
         }
 
         return $this->seen[$key];

@@ -7,6 +7,7 @@ namespace App\Store\Sql;
 use App\Models\Columns;
 use App\Models\People\Person;
 use App\Models\Records\StoredRecord;
+use App\Models\SignOffs\StoredSignOff;
 use App\Store\Access\AccessScope;
 use VividLedger\Condition\Given\Given;
 use VividLedger\Condition\Order;
@@ -133,6 +134,17 @@ final class SqlQueryWriter implements QueryWriter
     public function formula(Formula $formula): Sql
     {
         return (new SqlFormula($this))->write($formula->term);
+    }
+
+    public function signOffStands(string $type, string $status): Sql
+    {
+        $signOffs = StoredSignOff::tableName();
+
+        return new Sql(
+            "EXISTS (SELECT 1 FROM `{$signOffs}` WHERE status = ? AND id = "
+                ."(SELECT MAX(id) FROM `{$signOffs}` WHERE record_type = ? AND record_id = `{$this->alias}`.id))",
+            [$status, $type],
+        );
     }
 
     /** What a condition looks at: the column at the end of a path, with the joins that lead there remembered, or a query below. */

@@ -157,6 +157,46 @@ final class SignOffTest extends TimeTestCase
         ));
     }
 
+    public function test_rules_lists_and_until_read_how_it_stands_and_lines_end_with_it(): void
+    {
+        $this->inForce(self::file());
+        $this->inForce([
+            'name' => 'Still waiting', 'on' => 'quote', 'when' => ['kind' => 'created'], 'fires' => ['kind' => 'once_per_record'],
+            'until' => ['kind' => 'all', 'of' => [['kind' => 'sign_off_is', 'status' => 'agreed']]],
+            'lines' => [['kind' => 'remind', 'to' => ['kind' => 'owner'], 'text' => 'Still with them', 'at' => [
+                'kind' => 'every', 'amount' => 1, 'unit' => 'day', 'times' => 9,
+            ]]],
+        ]);
+        $quote = $this->discounted('Ferns', false);
+        $other = $this->discounted('Moss', false);
+        $plain = $this->created('quote', ['subject' => 'Plain', 'stage' => 'draft', 'customer' => $this->customer('Plain')['id']]);
+        $asked = [$quote, $other, $plain['record']['id']];
+        $listed = fn (string $kind, string $status): array => $this->as(
+            'ines.okafor', 'GET', 'records/quote?sort=created_at&filter='.rawurlencode((string) json_encode(
+                ['kind' => 'all', 'of' => [['kind' => $kind, 'status' => $status]]],
+            )),
+        )->assertOk()->json('rows.*.id');
+        self::assertEqualsCanonicalizing([$quote, $other], $listed('sign_off_is', 'waiting'));
+        self::assertSame([$plain['record']['id']], $listed('sign_off_is_not', 'waiting'), 'one that was never asked for is not open');
+        $this->passTo('2026-11-26T09:00:00Z');
+        $reminders = static fn (int $record): array => DB::table('scheduled_lines')
+            ->where(['record_id' => $record, 'status' => 'pencilled', 'sort' => 'line'])->whereNotNull('due_at')->pluck('due_at')->all();
+        self::assertNotSame([], $reminders($quote));
+        foreach ([[$quote, Answer::Yes], [$other, Answer::No]] as [$record, $answer]) {
+            $this->desk()->answer(
+                (int) StoredSignOff::query()->where('record_id', $record)->value('id'),
+                $this->person('clea.harrow')->id, $answer, 'Said',
+            );
+        }
+        $this->workNow();
+        self::assertSame([[$quote], [$other]], [$listed('sign_off_is', 'agreed'), $listed('sign_off_is', 'declined')]);
+        self::assertEqualsCanonicalizing($asked, $listed('sign_off_is_not', 'timed_out'));
+        self::assertSame([], $reminders($quote), 'decided, and nobody is reminded any more');
+        self::assertNotSame([], $reminders($other), 'a no does not end it: the rule says “until agreed”');
+        $told = (string) json_encode($this->as('ines.okafor', 'GET', "records/quote/{$quote}/account")->json('entries'));
+        self::assertStringContainsString('its sign-off is agreed', $told);
+    }
+
     /** @return int id of a quote with a discount that wants a sign-off */
     private function discounted(string $subject = 'Ferns', bool $isFirst = true): int
     {
