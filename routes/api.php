@@ -153,6 +153,7 @@ Route::middleware(['auth:sanctum', TokenMay::class])->group(function (): void {
     Route::get('tasks', [TaskController::class, 'index']);
     Route::get('tasks/{id}', [TaskController::class, 'show']);
     Route::get('sign-offs', [SignOffController::class, 'index']);
+    Route::get('sign-offs/file', [SignOffController::class, 'file']);
     Route::get('sign-offs/{id}', [SignOffController::class, 'show']);
     // Whoever is asked may answer, whatever else they may do; the desk knows whom it asks.
     Route::post('sign-offs/answers', [SignOffController::class, 'answer']);

@@ -6,6 +6,7 @@ namespace Tests\Browser;
 
 use Facebook\WebDriver\WebDriverBy;
 use Facebook\WebDriver\WebDriverDimension;
+use Facebook\WebDriver\WebDriverDimension;
 use Facebook\WebDriver\WebDriverKeys as Key;
 use Tests\Browser\Support\BrowserTestCase;
 
@@ -73,6 +74,9 @@ final class SignOffTest extends BrowserTestCase
         $this->see('[role=status]', '2 sign-offs declined.');
         $this->notSee('[data-sign-off]', "{$name} Two");
         $this->press('I decided', '.segments button');
+        $this->see('[data-sign-off]', "{$name} Three");
+        $this->see('.leaf.left input[type=search]')->sendKeys("{$name} Two");
+        $this->notSee('[data-sign-off]', "{$name} Three");
         $this->see('[data-sign-off]', "{$name} Two")->act(static fn ($row) => $row->findElement(
             WebDriverBy::cssSelector('button'),
         )->click());
@@ -104,15 +108,17 @@ final class SignOffTest extends BrowserTestCase
         $this->signOut();
 
         $this->signIn('viktor.sand');
-        $this->open('/sign-offs');
-        $this->see('[data-sign-off] button', "{$name} One")->click();
-        $this->see('.leaf.right h2', "{$name} One");
-        $this->see('.leaf.right .callout', 'The record is locked');
-        $this->press('Agree…', '.leaf.right button');
+        // Where the case is, on a phone.
+        $this->browser->manage()->window()->setSize(new WebDriverDimension(390, 844));
+        $this->open("/records/quote/{$quote}");
+        $this->see('[data-waits]', 'Asked by Ines Okafor');
+        $this->press('Agree…', '[data-waits] button');
         $this->see('dialog #field-discount')->clear()->sendKeys('8');
         $this->see('dialog textarea')->sendKeys('At eight');
         $this->press('Agree', 'dialog button.go');
         $this->see('[role=status]', '1 sign-off agreed to.');
+        $this->notSee('[data-waits]');
+        $this->browser->manage()->window()->setSize(new WebDriverDimension(1280, 800));
         $this->open("/records/quote/{$quote}");
         $this->see('[data-field=discount] dd', '8');
         $this->see('.leaf.left button', 'Edit');

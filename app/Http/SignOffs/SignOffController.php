@@ -5,24 +5,31 @@ declare(strict_types=1);
 namespace App\Http\SignOffs;
 
 use App\Http\Describe\Controller;
+use App\Http\Describe\CsvAnswer;
 use App\Http\Describe\Ok;
 use App\Http\Slips\AnsweredResource;
 use App\Models\People\Person;
 use App\Models\SignOffs\StoredSignOff;
+use App\Store\Access\AccessEntries;
 use App\Store\DomainError;
 use App\Store\RefusedFor;
+use App\Store\SignOffs\SignOffFilter;
 use App\Store\SignOffs\SignOffService;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use OpenApi\Attributes as OA;
+use Symfony\Component\HttpFoundation\StreamedResponse;
 use VividLedger\Rights\Duty;
 use VividLedger\SignOff\Answer;
 use VividLedger\SignOff\NotDecided;
+use VividLedger\SignOff\SignOffStatus;
 use VividLedger\Words\Words;
 
 /** Sign-offs: what waits for somebody, what they asked for, and their answers. */
 final class SignOffController extends Controller
 {
+    private const A_PAGE = 100;
+
     public function __construct(private readonly SignOffs $signOffs, private readonly SignOffService $desk)
     {
     }
@@ -39,17 +46,54 @@ final class SignOffController extends Controller
     {
         $given = $request->validated();
         $me = $this->person($request);
+        [$box, $filter] = $this->asked($given, $me);
+        $most = self::number($given, 'limit') ?? self::A_PAGE;
+        $listed = $this->signOffs->listed($box, $me, $filter, self::number($given, 'after'), $most);
+        $waiting = $this->signOffs->count('waiting', $me);
+
+        return new SignOffPage(
+            $listed,
+            $box === 'waiting' && $filter->isNone() ? $waiting : $this->signOffs->count($box, $me, $filter),
+            $waiting,
+            count($listed) === $most ? $listed[$most - 1]->id : null,
+        );
+    }
+
+    #[OA\Get(
+        path: '/api/sign-offs/file',
+        operationId: 'signOffFile',
+        description: 'The same sign-offs as a file (CSV), all of them. That they were taken out stands in the ledger.',
+        tags: ['sign-offs'],
+        responses: [new OA\Response(response: 200, description: 'UTF-8, RFC 4180.',
+            content: new OA\MediaType(mediaType: 'text/csv', schema: new OA\Schema(type: 'string')))],
+    )]
+    public function file(SignOffListInput $request, SignOffFile $file, AccessEntries $kept): StreamedResponse
+    {
+        $me = $this->person($request);
+        [$box, $filter] = $this->asked($request->validated(), $me);
+        $kept->write('exported', $me->id, ['title' => 'sign-offs', 'records' => $this->signOffs->count($box, $me, $filter)]);
+
+        return CsvAnswer::of('sign-offs', static fn (): iterable => $file->lines($box, $me, $filter));
+    }
+
+    /**
+     * @param  array<string, mixed>  $given
+     * @return array{string, SignOffFilter}
+     *
+     * @throws DomainError when it is everybody's, and whoever asks may not see them
+     */
+    private function asked(array $given, Person $me): array
+    {
         $box = $given['box'] ?? 'waiting';
         if ($box === 'all' && ! $me->may(Duty::WriteRules)) {
             throw new DomainError('not_allowed', Words::say('Only an administrator sees everybody’s sign-offs.'), RefusedFor::NotAllowed);
         }
-        $waiting = $this->signOffs->count('waiting', $me);
 
-        return new SignOffPage(
-            $this->signOffs->listed($box, $me, (int) ($given['limit'] ?? 100)),
-            $box === 'waiting' ? $waiting : $this->signOffs->count($box, $me),
-            $waiting,
-        );
+        return [$box, new SignOffFilter(
+            search: trim((string) ($given['search'] ?? '')),
+            status: SignOffStatus::tryFrom((string) ($given['status'] ?? '')),
+            type: $given['type'] ?? null, rule: self::number($given, 'rule'), person: self::number($given, 'person'),
+        )];
     }
 
     #[OA\Get(

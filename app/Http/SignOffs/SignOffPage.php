@@ -18,6 +18,8 @@ final readonly class SignOffPage
         public int $total,
         #[OA\Property(description: 'How many wait for whoever asks.')]
         public int $mineWaiting,
+        #[OA\Property(description: 'Give it as “after” to go on; null where these were all.')]
+        public ?int $next = null,
     ) {
     }
 }

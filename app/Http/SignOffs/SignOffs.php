@@ -4,19 +4,18 @@ declare(strict_types=1);
 
 namespace App\Http\SignOffs;
 
-use App\Models\Columns;
 use App\Models\People\Person;
-use App\Models\SignOffs\SignOffSeat;
 use App\Models\SignOffs\StoredSignOff;
 use App\Store\Access\SeenTexts;
 use App\Store\People\PeopleStore;
+use App\Store\SignOffs\SignOffFilter;
+use App\Store\SignOffs\SignOffQuery;
 use App\Store\Types\SchemaStore;
 use Illuminate\Database\Eloquent\Builder;
 use VividLedger\Record\Value;
 use VividLedger\Rights\Duty;
 use VividLedger\SignOff\Hold;
 use VividLedger\SignOff\Seat;
-use VividLedger\SignOff\SeatState;
 use VividLedger\SignOff\SignOffStatus;
 use VividLedger\SignOff\Talk;
 
@@ -25,25 +24,23 @@ final readonly class SignOffs
 {
     private const WITH = ['seats', 'rule:id,name'];
 
-    public function __construct(private SchemaStore $schemas, private PeopleStore $names, private SeenTexts $texts)
-    {
+    public function __construct(
+        private SchemaStore $schemas,
+        private PeopleStore $names,
+        private SeenTexts $texts,
+        private SignOffQuery $query,
+    ) {
     }
 
-    /** @return list<SignOffResource> those that wait, the one that has waited longest first; of the others the latest first */
-    public function listed(string $box, Person $me, int $limit): array
+    /** @return list<SignOffResource> in the order of the box */
+    public function listed(string $box, Person $me, SignOffFilter $filter, ?int $after, int $most): array
     {
-        if ($box !== 'waiting') {
-            return $this->read(self::of($box, $me)->limit($limit)->latest('id'), $me);
-        }
-        // Found through the index of seats: of ten thousand only the first are looked at.
-        $ids = Columns::ints(self::seats($me, SeatState::Waiting)->orderBy('sign_off_id')->limit($limit)->pluck('sign_off_id'));
-
-        return $this->read(StoredSignOff::query()->whereIn('id', $ids)->orderBy('id'), $me);
+        return $this->read($this->query->page($box, $me, $filter, $after, $most), $me);
     }
 
-    public function count(string $box, Person $me): int
+    public function count(string $box, Person $me, SignOffFilter $filter = new SignOffFilter): int
     {
-        return $box === 'waiting' ? self::seats($me, SeatState::Waiting)->count() : self::of($box, $me)->count();
+        return $this->query->count($box, $me, $filter);
     }
 
     public function one(StoredSignOff $signOff, Person $me): SignOffResource
@@ -70,25 +67,6 @@ final readonly class SignOffs
         $this->remember($rows);
 
         return array_map(fn (StoredSignOff $row): SignOffResource => $this->resource($row, $me), $rows);
-    }
-
-    /** @return Builder<StoredSignOff> */
-    private static function of(string $box, Person $me): Builder
-    {
-        $seats = static fn (SeatState ...$states): Builder => self::seats($me, ...$states)->select('sign_off_id');
-
-        return match ($box) {
-            'waiting' => StoredSignOff::query()->whereIn('id', $seats(SeatState::Waiting)),
-            'asked' => StoredSignOff::query()->where('asker_id', $me->id),
-            'decided' => StoredSignOff::query()->whereIn('id', $seats(SeatState::Yes, SeatState::No)->where('by_itself', false)),
-            default => StoredSignOff::query(),
-        };
-    }
-
-    /** @return Builder<SignOffSeat> somebody's */
-    private static function seats(Person $me, SeatState ...$states): Builder
-    {
-        return SignOffSeat::query()->where('person_id', $me->id)->whereIn('state', $states);
     }
 
     /**

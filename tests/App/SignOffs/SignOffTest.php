@@ -133,6 +133,46 @@ final class SignOffTest extends TimeTestCase
         self::assertSame('Ferns', $this->as('jonas.pike', 'GET', "sign-offs/{$ids[0]}")->assertOk()->json('signOff.recordTitle'));
     }
 
+    public function test_the_list_is_searched_narrowed_gone_on_with_and_taken_out(): void
+    {
+        $this->discounted();
+        foreach (['Moss wall', 'Sedge', 'Moss roof'] as $subject) {
+            $this->discounted($subject, false);
+        }
+        $ids = DB::table('sign_offs')->orderBy('id')->pluck('id')->all();
+        $ines = fn (string $query): array => $this->as('ines.okafor', 'GET', "sign-offs?box=all&{$query}")->assertOk()->json();
+        $this->desk()->answer($ids[1], $this->person('clea.harrow')->id, Answer::Yes, '');
+        [$agreed, $clea] = [[$ids[1]], $this->person('clea.harrow')->id];
+        self::assertSame([$ids[3], $ids[1]], array_column($ines('search=moss')['signOffs'], 'id'), 'the latest first');
+        self::assertSame(4, $ines('search=discounts')['total'], 'of the rule as well');
+        self::assertSame($agreed, array_column($ines('search=moss&status=agreed')['signOffs'], 'id'));
+        self::assertSame([4, 0], [$ines("type=quote&person={$clea}")['total'], $ines('type=ticket')['total']]);
+        $number = $ines('limit=1')['signOffs'][0]['recordNumber'];
+        self::assertSame([$ids[3]], array_column($ines("search={$number}")['signOffs'], 'id'));
+        // All of them are reached, each once, however many stand on a page.
+        $seen = [];
+        for ($after = ''; ; $after = "&after={$page['next']}") {
+            $page = $ines("limit=2{$after}");
+            array_push($seen, ...array_column($page['signOffs'], 'id'));
+            if ($page['next'] === null) {
+                break;
+            }
+        }
+        self::assertSame(array_reverse($ids), $seen);
+        $mine = $this->as('clea.harrow', 'GET', 'sign-offs?box=waiting&search=moss')->assertOk()->json();
+        self::assertSame([[$ids[3]], 1, 3], [array_column($mine['signOffs'], 'id'), $mine['total'], $mine['mineWaiting']]);
+        self::assertSame(0, $this->as('jonas.pike', 'GET', 'sign-offs?box=decided&search=moss')->json('total'), 'only one’s own');
+
+        $file = $this->as('ines.okafor', 'GET', 'sign-offs/file?box=all&search=moss')->assertOk()->streamedContent();
+        $lines = explode("\r\n", trim($file));
+        self::assertCount(3, $lines);
+        self::assertStringContainsString('Moss wall,Discounts,A discount of 20.0 %,Jonas Pike,agreed', $lines[2]);
+        self::assertStringContainsString(',Clea Harrow', $lines[1]);
+        self::assertSame(1, Entry::query()->where('kind', 'exported')->count(), 'and that it was taken out stands in the ledger');
+        $this->assertRefused($this->as('emil.crane', 'GET', 'sign-offs/file?box=all'), 403, 'not_allowed');
+        $this->assertRefused($this->as('ines.okafor', 'GET', 'sign-offs?status=fine'), 422, 'invalid_request');
+    }
+
     public function test_several_are_answered_at_once_and_each_tells_what_became_of_it(): void
     {
         $quotes = [$this->discounted(), $this->discounted('Moss', false), $this->discounted('Sedge', false)];

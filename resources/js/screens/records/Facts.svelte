@@ -14,6 +14,7 @@
     import Stamp from '../../parts/Stamp.svelte';
     import { session } from '../../state/session.svelte';
     import ActDialog from '../signoffs/ActDialog.svelte';
+    import WaitsForYou from '../signoffs/WaitsForYou.svelte';
     import { say, within } from '../../state/words';
 
     type Props = {
@@ -22,10 +23,12 @@
         fresh: string[];
         /** The sign-off that keeps it locked. */
         lock?: Resources['SignOffResource'];
+        /** Those that whoever looks at it is to decide. */
+        waits?: Resources['SignOffResource'][];
         onedit: () => void;
         ondelete: () => void;
     };
-    let { type, record, fresh, lock, onedit, ondelete }: Props = $props();
+    let { type, record, fresh, lock, waits = [], onedit, ondelete }: Props = $props();
     let releasing = $state(false);
     let merging = $state(false);
     const holders = $derived(
@@ -79,6 +82,7 @@
             ><Hint>Delete…</Hint>{/if}
     {/if}
 </header>
+{#each waits as signOff (signOff.id)}<WaitsForYou {signOff} />{/each}
 {#if lock}
     <p class="callout warn mx-7 my-3 text-[13px]">
         Locked since {moment(lock.startedAt)}. {#if holders}{holders} still must say whether to sign it off.{/if}

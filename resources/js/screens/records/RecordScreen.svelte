@@ -48,6 +48,7 @@
         queryFn: () => ask(api.GET('/api/records/{type}/{id}/slips', { params: { path: { type: typeName, id } } })),
     }));
     const lock = $derived(signOffs.data?.find((one) => one.locks));
+    const waits = $derived((signOffs.data ?? []).filter((one) => one.mine));
     $effect(() => {
         void id;
         editing = false;
@@ -148,7 +149,15 @@
                     onreload={() => record.refetch()}
                 />
             {:else}
-                <Facts {type} record={record.data} {fresh} {lock} onedit={() => (editing = true)} ondelete={() => (deleting = true)} />
+                <Facts
+                    {type}
+                    record={record.data}
+                    {fresh}
+                    {lock}
+                    {waits}
+                    onedit={() => (editing = true)}
+                    ondelete={() => (deleting = true)}
+                />
             {/if}
         </section>
         <AccountLeaf

@@ -5,6 +5,7 @@
     import Stamp from '../../parts/Stamp.svelte';
     import { day, moment } from '../../state/moments';
     import { session } from '../../state/session.svelte';
+    import Acts from './Acts.svelte';
     import type { Act } from './acts';
     import { caseQuery } from './case';
     import { toneOf, wordOf } from './status';
@@ -27,7 +28,6 @@
         const filled = type.fields.filter((field) => !field.system && field.name !== type.title && values[field.name] !== null);
         return filled.filter((field) => field.type !== 'long_text' && values[field.name] !== false).slice(0, 8);
     });
-    const mayGive = $derived(signOff.mine && !signOff.seats.some((seat) => seat.personId === session.me?.id && seat.asksBack));
 </script>
 
 <header>
@@ -46,18 +46,7 @@
                 <b class="text-ink figures">{file.data.limit ?? say('none')}</b>{/if}.
         </p>
     {/if}
-    {#if signOff.mine}
-        <div class="mt-3 flex gap-2">
-            <button type="button" class="btn go" onclick={() => onact('yes')}>Agree…</button>
-            <button type="button" class="btn" onclick={() => onact('no')}>Decline…</button>
-            {#if mayGive}
-                <button type="button" class="btn quiet" onclick={() => onact('ask')}>Ask first…</button>
-                <button type="button" class="btn quiet" onclick={() => onact('hand')}>Hand over…</button>
-            {/if}
-        </div>
-    {:else if signOff.mayWithdraw}
-        <div class="mt-3"><button type="button" class="btn" onclick={() => onact('withdraw')}>Withdraw…</button></div>
-    {/if}
+    <div class="mt-3"><Acts {signOff} {onact} /></div>
 </header>
 <!-- svelte-ignore a11y_no_noninteractive_tabindex -->
 <div class="scroll" style="--margin-at: 116px" role="region" aria-label="The case" tabindex="0">

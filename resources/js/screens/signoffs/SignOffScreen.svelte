@@ -1,8 +1,9 @@
 <script lang="ts">
-    import { Checkbox } from 'flowbite-svelte';
-    import { createQuery } from '@tanstack/svelte-query';
+    import { Checkbox, Select } from 'flowbite-svelte';
+    import { createInfiniteQuery, keepPreviousData } from '@tanstack/svelte-query';
     import { api, ask, said, type Resources } from '../../api/client';
     import Broken from '../../parts/Broken.svelte';
+    import SearchField from '../../parts/fields/SearchField.svelte';
     import Stamp from '../../parts/Stamp.svelte';
     import { crumbs } from '../../state/crumbs.svelte';
     import { ahead, moment } from '../../state/moments';
@@ -23,6 +24,7 @@
         ['decided', 'I decided'],
         ...(session.me?.mayEditRules ? [['all', 'Everything'] as [Box, string]] : []),
     ]);
+    const statuses: SignOff['status'][] = ['waiting', 'agreed', 'declined', 'timed_out', 'withdrawn', 'stopped'];
     const empty: Record<Box, [string, string]> = {
         waiting: ['Nothing waits for you.', 'When a rule asks for your sign-off, it stands here.'],
         asked: ['You have asked for none.', 'What your changes ask for is kept here, with where it stands.'],
@@ -34,12 +36,27 @@
     let picked = $state<number[]>([]);
     /** What is being done, and with which cases: the list may change under it, the cases do not. */
     let asking = $state<{ act: Act; cases: SignOff[]; place?: number } | null>(null);
-    const page = createQuery(() => ({
-        queryKey: ['sign-offs', box],
-        queryFn: () => ask(api.GET('/api/sign-offs', { params: { query: { box, limit: 100 } } })),
+    const NOTHING = { search: '', status: '', type: '', person: '' };
+    let wanted = $state({ ...NOTHING });
+    const isNarrowed = $derived(Object.values(wanted).some((value) => value !== ''));
+    const asked = $derived({
+        box,
+        search: wanted.search || undefined,
+        status: (wanted.status || undefined) as SignOff['status'] | undefined,
+        type: wanted.type || undefined,
+        person: wanted.person ? Number(wanted.person) : undefined,
+    });
+    const pages = createInfiniteQuery(() => ({
+        queryKey: ['sign-offs', asked],
+        placeholderData: keepPreviousData,
+        initialPageParam: undefined as number | undefined,
+        queryFn: ({ pageParam }) => ask(api.GET('/api/sign-offs', { params: { query: { ...asked, after: pageParam } } })),
+        getNextPageParam: (page: Resources['SignOffPage']) => page.next ?? undefined,
         refetchInterval: 30_000,
     }));
-    const list = $derived(page.data?.signOffs ?? []);
+    const list = $derived((pages.data?.pages ?? []).flatMap((page) => page.signOffs));
+    const total = $derived(pages.data?.pages[0]?.total);
+    const file = $derived(`/api/sign-offs/file?${new URLSearchParams(JSON.parse(JSON.stringify(asked)))}`);
     /** What waits is put together by the rule that asks, those of one kind one after the other. */
     const groups = $derived.by(() => {
         const byRule: { name: string; signOffs: SignOff[] }[] = [];
@@ -60,6 +77,7 @@
 
     function turnTo(next: Box) {
         box = next;
+        wanted = { ...NOTHING };
         chosen = 0;
         picked = [];
     }
@@ -107,7 +125,10 @@
             <div class="flex items-start gap-3">
                 <div>
                     <h1>Sign-offs</h1>
-                    <p class="sub">{page.data ? counted(page.data.total, ['# sign-off', '# sign-offs']) : 'Reading…'}</p>
+                    <p class="sub">
+                        {total === undefined ? 'Reading…' : counted(total, ['# sign-off', '# sign-offs'])}
+                        {#if total}<a class="link" href={file} download>Export</a>{/if}
+                    </p>
                 </div>
                 <div class="segments ml-auto" role="group" aria-label="Which">
                     {#each boxes as [name, label] (name)}
@@ -116,6 +137,32 @@
                 </div>
             </div>
         </header>
+        <div
+            class="grid grid-cols-3 gap-1.5 border-b border-ruled px-7 py-2 text-[12.5px] max-[700px]:grid-cols-2 max-[700px]:px-4"
+            role="group"
+            aria-label="Which sign-offs"
+        >
+            <div class="col-span-full">
+                <SearchField label="Search by record or rule" value={wanted.search} onsearch={(text) => (wanted.search = text)} />
+            </div>
+            <Select placeholder="" aria-label="Record type" bind:value={wanted.type}>
+                <option value="">any record type</option>
+                {#each session.schema?.types ?? [] as one (one.name)}<option value={one.name}>{one.plural}</option>{/each}
+            </Select>
+            {#if box !== 'waiting'}
+                <Select placeholder="" aria-label="How it stands" bind:value={wanted.status}>
+                    <option value="">however it stands</option>
+                    {#each statuses as status (status)}<option value={status}>{wordOf(status)}</option>{/each}
+                </Select>
+            {/if}
+            {#if box === 'all'}
+                <Select placeholder="" aria-label="Who was asked" bind:value={wanted.person}>
+                    <option value="">anybody</option>
+                    {#each session.people as person (person.id)}<option value={String(person.id)}>{person.name}</option>{/each}
+                </Select>
+            {/if}
+            {#if isNarrowed}<button type="button" class="link" onclick={() => (wanted = { ...NOTHING })}>all</button>{/if}
+        </div>
         {#if ticked.length}
             <div class="flex items-center gap-2 border-b border-ruled bg-iris-wash px-7 py-2 text-[13px]">
                 <b>{counted(ticked.length, ['# sign-off chosen', '# sign-offs chosen'])}</b>
@@ -125,12 +172,17 @@
             </div>
         {/if}
         <div class="scroll" style="--margin-at: 116px">
-            {#if page.isError}
+            {#if pages.isError}
                 <div class="empty">
                     <h2>The sign-offs cannot be shown.</h2>
-                    <p>{said(page.error)}</p>
+                    <p>{said(pages.error)}</p>
                 </div>
-            {:else if page.data && list.length === 0}
+            {:else if pages.data && list.length === 0 && isNarrowed}
+                <div class="empty">
+                    <h2>None is like that.</h2>
+                    <p>Search for other words, or show all of them.</p>
+                </div>
+            {:else if pages.data && list.length === 0}
                 <div class="empty">
                     <h2>{empty[box][0]}</h2>
                     <p>{empty[box][1]}</p>
@@ -184,10 +236,12 @@
                     {/each}
                 </div>
             {/each}
-            {#if page.data && page.data.total > list.length}
-                <p class="mini px-7 py-3">
-                    {#if box === 'waiting'}The {list.length} that have waited longest; the others come as these are decided.
-                    {:else}The latest {list.length} of {page.data.total}.{/if}
+            {#if pages.hasNextPage}
+                <p class="mini flex items-center gap-3 px-7 py-3">
+                    {list.length} of {total}
+                    <button type="button" class="btn" disabled={pages.isFetchingNextPage} onclick={() => pages.fetchNextPage()}
+                        >Show more</button
+                    >
                 </p>
             {/if}
         </div>
