@@ -34,7 +34,8 @@ final class Pieces
         $signOff = array_map(static fn (SignOffWord $word): Piece => new SignOffPiece($word), SignOffWord::cases());
 
         return [
-            new NumberPiece, new ChangesPiece($schema), new ChangedByPiece, new ChangedAtPiece, ...$old, ...$signOff, ...SlipPiece::all(),
+            new NumberPiece, new LinkPiece, new ChangesPiece($schema), new ChangedByPiece, new ChangedAtPiece, ...$old, ...$signOff,
+            ...SlipPiece::all(),
         ];
     }
 }

@@ -15,6 +15,10 @@ final class RichText
 {
     private const MERGE = '/<span data-merge="([a-z][a-z0-9_.]*)">[^<]*<\/span>/';
 
+    private const ADDRESS = '/href="([^"]*)"/';
+
+    private const NAMED = '/\{([a-z][a-z0-9_.]*)\}/';
+
     private static ?HtmlSanitizer $sanitizer = null;
 
     private static ?HtmlSanitizer $mail = null;
@@ -57,6 +61,19 @@ final class RichText
         return $found[1];
     }
 
+    /** @return list<string> names of what is merged into the addresses of links: https://shop.example/{number} */
+    public static function merged(string $clean): array
+    {
+        $names = [];
+        preg_match_all(self::ADDRESS, $clean, $addresses);
+        foreach ($addresses[1] as $address) {
+            preg_match_all(self::NAMED, html_entity_decode($address), $found);
+            array_push($names, ...$found[1]);
+        }
+
+        return $names;
+    }
+
     /**
      * The clean text as a Twig template: what a person wrote cannot be Twig syntax, and each merge field is one call.
      *
@@ -67,10 +84,35 @@ final class RichText
         $pieces = preg_split(self::MERGE, $clean, -1, PREG_SPLIT_DELIM_CAPTURE) ?: [];
         $twig = '';
         foreach ($pieces as $index => $piece) {
-            $twig .= $index % 2 === 1 ? "{{ merge('{$piece}') }}" : str_replace(['{', '}'], ['&#123;', '&#125;'], $piece);
+            $twig .= $index % 2 === 1 ? "{{ merge('{$piece}') }}" : self::linked($piece);
         }
 
         return $twig;
+    }
+
+    /** Text without merge fields as Twig, but for those in the addresses of its links. */
+    private static function linked(string $piece): string
+    {
+        $twig = '';
+        foreach (preg_split(self::ADDRESS, $piece, -1, PREG_SPLIT_DELIM_CAPTURE) ?: [] as $index => $part) {
+            if ($index % 2 === 0) {
+                $twig .= self::inert($part);
+
+                continue;
+            }
+            $twig .= 'href="';
+            foreach (preg_split(self::NAMED, html_entity_decode($part), -1, PREG_SPLIT_DELIM_CAPTURE) ?: [] as $nth => $text) {
+                $twig .= $nth % 2 === 1 ? "{{ address('{$text}') }}" : self::inert(htmlspecialchars($text));
+            }
+            $twig .= '"';
+        }
+
+        return $twig;
+    }
+
+    private static function inert(string $html): string
+    {
+        return str_replace(['{', '}'], ['&#123;', '&#125;'], $html);
     }
 
     /** The same as plain text, for people and programs that show no HTML. */

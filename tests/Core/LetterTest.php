@@ -7,6 +7,9 @@ namespace Tests\Core;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use Tests\Core\Support\World;
+use VividLedger\Rule\Letter\Letter;
+use VividLedger\Shape\Context;
+use VividLedger\Shape\Node;
 use VividLedger\Template\RichText;
 
 /** Letters: what is merged, in which language, and that nothing hostile survives. */
@@ -82,6 +85,32 @@ final class LetterTest extends TestCase
         foreach (['<script', '<img', 'onclick', 'javascript:', '<iframe', '49'] as $never) {
             self::assertStringNotContainsString($never, $letter->html);
         }
+    }
+
+    #[DataProvider('hostile')]
+    public function test_what_is_merged_into_an_address_is_a_part_of_it(string $text): void
+    {
+        $letter = $this->letter(
+            'S',
+            '<p><a href="https://x.example/{number}?q={notes}&amp;z=%7B1%7D">there</a> <a href="mailto:{email}">mail</a></p>',
+            ['notes' => $text, 'email' => 'marit@hotel.example'],
+        );
+        $address = 'https://x.example/T-0007?q='.rawurlencode(trim($text)).'&z=%7B1%7D';
+        self::assertStringContainsString('href="'.htmlspecialchars(str_replace('%40', '@', $address)).'"', $letter->html);
+        self::assertStringContainsString('href="mailto:marit@hotel.example"', $letter->html);
+    }
+
+    public function test_a_link_to_the_record_and_a_field_that_is_not_there(): void
+    {
+        $letter = $this->letter('See {number} {link}', '<p>See '.self::merge('link').'.</p>');
+        self::assertSame('See T-0007 (/records/ticket/7)', $letter->subject);
+        self::assertSame('<p>See <a href="/records/ticket/7">T-0007</a>.</p>', $letter->html);
+        self::assertSame('See T-0007 (/records/ticket/7).', $letter->text);
+        $context = new Context(World::schema(), new World, World::schema()->types['ticket'], new \DateTimeZone('Europe/Berlin'));
+        self::assertNull(Letter::read($context, new Node('S', '/subject'), new Node(
+            '<p><a href="https://x.example/{nothing}">x</a></p>', '/body',
+        ), true));
+        self::assertSame(['/body', 'unknown_field'], [$context->sheet->problems[0]->at, $context->sheet->problems[0]->code]);
     }
 
     public function test_formatting_survives_and_reads_as_plain_text(): void

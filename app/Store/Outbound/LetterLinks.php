@@ -32,6 +32,18 @@ final class LetterLinks
         return SlipLink::filled($message, $token === null ? $text : str_replace(SignOffLink::MARK, SignOffLink::address($token), $text));
     }
 
+    /** Inside the application an address begins at its root; a mail program and a telephone need all of it. */
+    public static function root(): string
+    {
+        return rtrim((string) config('app.url'), '/');
+    }
+
+    /** A plain text with all of each address of ours that stands in brackets. */
+    public static function whole(string $text): string
+    {
+        return (string) preg_replace('#\((/[a-z][^\s()]*)\)#', '('.self::root().'$1)', $text);
+    }
+
     /** Where an answer to the letter goes, if it decides something; null for an answer like any other. */
     public static function deciding(StoredMessage $message): ?string
     {

@@ -42,10 +42,10 @@ final class Mailer
             ->to(...array_map($address, $to['to']))
             ->cc(...array_map($address, $to['cc']))
             ->subject($message->subject)
-            ->text((string) preg_replace('#\((/[a-z][^\s()]*)\)#', '('.self::root().'$1)', LetterLinks::filled($message, $message->text)));
+            ->text(LetterLinks::whole(LetterLinks::filled($message, $message->text)));
         $language = $to['to'][0]['language'] ?? Words::OWN;
         if ($message->html !== '') {
-            $html = LetterLinks::filled($message, str_replace('href="/', 'href="'.self::root().'/', $message->html));
+            $html = LetterLinks::filled($message, str_replace('href="/', 'href="'.LetterLinks::root().'/', $message->html));
             $title = htmlspecialchars($message->subject, ENT_QUOTES | ENT_SUBSTITUTE);
             $email->html("<!DOCTYPE html><html lang=\"{$language}\"><head><meta charset=\"utf-8\"><title>{$title}</title>"
                 .'<meta name="viewport" content="width=device-width, initial-scale=1">'
@@ -59,7 +59,7 @@ final class Mailer
             default => new Address(ReplyAddress::of($message)),
         });
         if ($message->may_unsubscribe) {
-            $link = self::root().ReplyAddress::unsubscribe($to['to'][0]['address']);
+            $link = LetterLinks::root().ReplyAddress::unsubscribe($to['to'][0]['address']);
             $email->getHeaders()->addTextHeader('List-Unsubscribe', "<{$link}>");
             $email->getHeaders()->addTextHeader('List-Unsubscribe-Post', 'List-Unsubscribe=One-Click');
         }
@@ -90,12 +90,6 @@ final class Mailer
     private static function mark(Email $email, string $language): void
     {
         $email->getHeaders()->addTextHeader('Auto-Submitted', 'auto-generated')->addTextHeader('Content-Language', $language);
-    }
-
-    /** Inside the application an address begins at its root; a mail program needs all of it. */
-    private static function root(): string
-    {
-        return rtrim((string) config('app.url'), '/');
     }
 
     /** Whether the last letter that failed had been handed over: then it may have arrived all the same. */

@@ -150,7 +150,7 @@ final class OutboxRelay
         try {
             $answer = Http::timeout(self::TEXT_SECONDS)->withToken(self::gatewayToken())->withHeaders(['Idempotency-Key' => $message->key])
                 ->post((string) config('ledger.sms.url'), [
-                    'to' => $to['address'], 'text' => LetterLinks::filled($message, $message->text),
+                    'to' => $to['address'], 'text' => LetterLinks::whole(LetterLinks::filled($message, $message->text)),
                 ]);
         } catch (\Illuminate\Http\Client\ConnectionException) {
             throw new \RuntimeException('The gateway for text messages cannot be reached.');

@@ -15,13 +15,14 @@ use VividLedger\Facts\View;
 use VividLedger\Record\Display;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Node;
+use VividLedger\Template\LinkPiece;
 use VividLedger\Template\Piece;
 use VividLedger\Template\Pieces;
 use VividLedger\Template\RichText;
 use VividLedger\Template\Template;
 use VividLedger\Words\Words;
 
-/** A subject and a formatted body with merge fields. The body is rendered by Twig in its sandbox, which knows one function: merge. */
+/** A subject and a formatted body with merge fields. The body is rendered by Twig in its sandbox, which knows merge and address. */
 final class Letter
 {
     public const SUBJECT_LENGTH = 200;
@@ -32,6 +33,9 @@ final class Letter
 
     /** @var ?\Closure(string): string what merge() answers for the letter at hand */
     private static ?\Closure $merge = null;
+
+    /** @var ?\Closure(string): string what address() answers for it */
+    private static ?\Closure $address = null;
 
     private ?TemplateWrapper $template = null;
 
@@ -70,7 +74,7 @@ final class Letter
             return $context->problem($body->at, 'missing', Words::say('Write the message.'));
         }
         $merges = [];
-        foreach (RichText::merges($clean) as $name) {
+        foreach ([...RichText::merges($clean), ...RichText::merged($clean)] as $name) {
             $piece = Pieces::named($context->schema, $context->type, $name);
             if ($piece === null) {
                 return $context->problem(
@@ -95,9 +99,12 @@ final class Letter
     public function html(View $view, Display $display, string $number): string
     {
         // A value of several lines keeps them.
-        self::$merge = fn (string $name): string => nl2br(htmlspecialchars(
-            isset($this->merges[$name]) ? $this->merges[$name]->text($view, $display, $number) : '',
-        ));
+        $text = fn (string $name): string => isset($this->merges[$name]) ? $this->merges[$name]->text($view, $display, $number) : '';
+        self::$merge = fn (string $name): string => ($this->merges[$name] ?? null) instanceof LinkPiece
+            ? $this->merges[$name]->html($view, $number)
+            : nl2br(htmlspecialchars($text($name)));
+        // What is merged into an address is a part of it, and never another address. A mail address keeps its sign.
+        self::$address = static fn (string $name): string => str_replace('%40', '@', rawurlencode(trim($text($name))));
         $this->template ??= self::twig()->createTemplate(RichText::twig($this->body));
 
         return $this->template->render();
@@ -120,12 +127,15 @@ final class Letter
     {
         if (self::$twig === null) {
             $twig = new Environment(new ArrayLoader, ['autoescape' => 'html', 'strict_variables' => true]);
-            $twig->addExtension(new SandboxExtension(new SecurityPolicy([], ['escape'], [], [], ['merge']), true));
+            $twig->addExtension(new SandboxExtension(new SecurityPolicy([], ['escape'], [], [], ['merge', 'address']), true));
             $twig->addFunction(
                 new TwigFunction(
                     'merge',
                     static fn (string $name): Markup => new Markup(self::$merge === null ? '' : (self::$merge)($name), 'UTF-8'),
                 ),
+            );
+            $twig->addFunction(
+                new TwigFunction('address', static fn (string $name): string => self::$address === null ? '' : (self::$address)($name)),
             );
             self::$twig = $twig;
         }
