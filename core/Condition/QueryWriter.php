@@ -10,6 +10,7 @@ use VividLedger\People\Route;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\Path;
 use VividLedger\Schema\Readable;
+use VividLedger\Time\WorkingCalendar;
 
 /**
  * Where a condition writes itself as a query. An implementation gives each statement one truth value: a comparison with
@@ -73,6 +74,9 @@ interface QueryWriter
 
     /** The moment at which the query asks. */
     public function now(): \DateTimeImmutable;
+
+    /** The working calendar of the company. */
+    public function calendar(): WorkingCalendar;
 
     /** @return Q the value of another field, to be compared with one */
     public function fieldSide(Path $path, Field $for): mixed;

@@ -11,7 +11,10 @@ use VividLedger\Shape\Shape;
 final class Statements
 {
     /** @var list<class-string<Spoken>> */
-    public const ALL = [Happened::class, MadeBy::class, SignOffStands::class, FormulaHolds::class, NamedCondition::class];
+    public const ALL = [
+        Happened::class, MadeBy::class, SignOffStands::class, DayIs::class, TimeIs::class, WorkingTime::class, FormulaHolds::class,
+        NamedCondition::class,
+    ];
 
     /** @return list<class-string<Spoken>> */
     public static function all(): array

@@ -38,6 +38,7 @@ final readonly class RuleText
 
         return implode("\n", [
             'Rule '.Typed::quote((string) $node->child('name')->text()),
+            ...(($node->child('purpose')->text() ?? '') === '' ? [] : ['Purpose '.Typed::quote((string) $node->child('purpose')->text())]),
             ...$said('when'),
             ...(is_array($condition) && ($condition['of'] ?? null) !== [] ? $said('onlyIf') : []),
             ...$said('fires'),

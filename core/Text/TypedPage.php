@@ -36,7 +36,8 @@ final class TypedPage
 
     public function row(string $row, int $number): void
     {
-        if ($this->name(new Typed($row, isLoose: false))) {
+        $typed = new Typed($row, isLoose: false);
+        if ($this->quoted($typed, 'Rule', 'name') || $this->quoted($typed, 'Purpose', 'purpose')) {
             return;
         }
         [$typed, $read] = Nearest::heard($row, fn (Typed $typed): array => $this->parts($typed, $row));
@@ -77,14 +78,15 @@ final class TypedPage
         return array_values(array_unique([...$named, ...($type === null ? [] : [$type])], SORT_REGULAR));
     }
 
-    private function name(Typed $typed): bool
+    /** Whether the row is a word and something of one's own in quotes, which is kept under a key. */
+    private function quoted(Typed $typed, string $word, string $key): bool
     {
-        $behind = $typed->words(0, 'Rule');
-        $name = $behind === null ? null : $typed->quoted($behind);
-        if ($name === null || ! $typed->isDone($name[1])) {
+        $behind = $typed->words(0, $word);
+        $said = $behind === null ? null : $typed->quoted($behind);
+        if ($said === null || ! $typed->isDone($said[1])) {
             return false;
         }
-        $this->file['name'] = $name[0];
+        $this->file[$key] = $said[0];
 
         return true;
     }

@@ -43,6 +43,9 @@ final class FirstRuleTest extends BrowserTestCase
         $this->see('[aria-label="Name of the rule"]')->sendKeys('Costly and urgent'.WebDriverKeys::ENTER);
         $this->saved();
 
+        $this->see('[aria-label="What the rule is for"]')->sendKeys('Costs are looked at early'.WebDriverKeys::ENTER);
+        $this->saved();
+
         // The next thing to choose opens by itself.
         $this->press('+ condition');
         $this->take('Priority');
@@ -167,7 +170,14 @@ final class FirstRuleTest extends BrowserTestCase
     private function pauseAndRetire(): void
     {
         $this->tab('Rules');
+        $this->see('[aria-label^="Search names"]')->sendKeys('looked at early');
+        $this->notSee('a.line', 'Full care goes first');
+        $this->see('[role=switch][aria-label="On: Costly and urgent"][aria-checked=true]')->click();
+        $this->see('[role=status]', '“Costly and urgent” is off.');
+        $this->see('a.line .stamp', 'Paused');
         $this->see('a.line', 'Costly and urgent')->click();
+        $this->see('.leaf.left [role=switch][aria-checked=false]')->click();
+        $this->see('.stamp', 'In force');
         $this->press('More for this rule');
         $this->press('Pause');
         $this->see('.stamp', 'Paused');

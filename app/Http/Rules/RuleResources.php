@@ -94,13 +94,14 @@ final readonly class RuleResources
 
         $shown = $rules->filter(static fn (StoredRule $rule): bool => isset($files[$rule->id]));
 
-        return array_values($shown->map(static function (StoredRule $rule) use ($firings, $said): RuleSummary {
+        return array_values($shown->map(static function (StoredRule $rule) use ($files, $firings, $said): RuleSummary {
             $page = $said[$rule->id];
             [$count, $last, $days] = $firings[$rule->id] ?? [0, null, array_fill(0, self::DAYS, 0)];
             $problem = $rule->status === RuleStatus::InForce ? $page['problem'] : null;
 
             return new RuleSummary(
-                id: $rule->id, name: $rule->name, on: $rule->record_type, status: $rule->status->value, page: $rule->page,
+                id: $rule->id, name: $rule->name, purpose: (string) ($files[$rule->id]['purpose'] ?? ''), on: $rule->record_type,
+                status: $rule->status->value, page: $rule->page,
                 hasDraft: $rule->draft !== null, eitherOr: $rule->either_or, aloud: $page['aloud'], broken: $problem,
                 byHand: $page['byHand'], entries: $count, lastFired: Columns::iso($last), days: $days,
             );

@@ -18,6 +18,8 @@ final readonly class RuleSummary
         public int $id,
         #[OA\Property]
         public string $name,
+        #[OA\Property(description: 'What it is for, in somebody’s own words; may be empty.')]
+        public string $purpose,
         #[OA\Property]
         public string $on,
         #[OA\Property(enum: ['draft', 'in_force', 'paused', 'retired'])]

@@ -9,6 +9,7 @@ use App\Models\People\Person;
 use App\Models\Records\StoredRecord;
 use App\Models\SignOffs\StoredSignOff;
 use App\Store\Access\AccessScope;
+use App\Store\Library\CalendarStore;
 use VividLedger\Condition\Given\Given;
 use VividLedger\Condition\Order;
 use VividLedger\Condition\QueryWriter;
@@ -22,6 +23,7 @@ use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
 use VividLedger\Schema\Path;
 use VividLedger\Schema\Readable;
+use VividLedger\Time\WorkingCalendar;
 
 /**
  * Writes conditions as SQL for MariaDB over a record type's table, aliased "t" unless told otherwise. SQL's NULL counts
@@ -134,6 +136,11 @@ final class SqlQueryWriter implements QueryWriter
     public function formula(Formula $formula): Sql
     {
         return (new SqlFormula($this))->write($formula->term);
+    }
+
+    public function calendar(): WorkingCalendar
+    {
+        return (new CalendarStore)->calendar(null);
     }
 
     public function signOffStands(string $type, string $status): Sql

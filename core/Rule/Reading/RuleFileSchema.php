@@ -57,6 +57,8 @@ final class RuleFileSchema
                 '$schema' => ['type' => 'string'],
                 'format' => ['const' => RuleReader::FORMAT],
                 'name' => Json::text(RuleReader::NAME_LENGTH),
+                'purpose' => ['description' => 'What the rule is for, in somebody’s own words.']
+                    + Json::text(RuleReader::PURPOSE_LENGTH, 0),
                 'on' => ['description' => 'The record type the rule is about.'] + Json::NAME,
                 'when' => self::kinds(Triggers::all()),
                 'onlyIf' => ['description' => 'Left out, or a group without parts: always.'] + Json::ref('condition'),

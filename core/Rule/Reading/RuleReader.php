@@ -39,6 +39,8 @@ final readonly class RuleReader
 
     public const NAME_LENGTH = 80;
 
+    public const PURPOSE_LENGTH = 300;
+
     public function __construct(
         private Schema $schema,
         private Directory $directory,
@@ -114,6 +116,7 @@ final readonly class RuleReader
                 ),
             );
         }
+        self::purpose($context, $root->child('purpose'));
         $when = $context->row(Part::When, $root->child('when'), 'When');
         $context->glue(explode(' ', $type->one())[0]);
         $context->word($type->label, WordRole::Field, '/on', null);
@@ -140,6 +143,18 @@ final readonly class RuleReader
             : null;
 
         return new RulePage($sheet->rows, $sheet->problems, $rule, $sheet->offers, $sheet->ways);
+    }
+
+    /** What the rule is for, in somebody's own words; it changes nothing of what it does. */
+    private static function purpose(Context $context, Node $node): void
+    {
+        if (! $node->isMissing() && $node->text() === null) {
+            $context->problem($node->at, 'wrong_type', Words::say('Say in words what the rule is for.'));
+        } elseif (mb_strlen($node->text() ?? '') > self::PURPOSE_LENGTH) {
+            $context->problem($node->at, 'too_long', Words::say(
+                'What a rule is for is said in at most {most} characters.', most: self::PURPOSE_LENGTH,
+            ));
+        }
     }
 
     /** Any rule may be run by hand besides, but one that is anyhow, and one that puts records together. */

@@ -21,6 +21,7 @@
     import AsText from './AsText.svelte';
     import Reverse from '../../parts/Reverse.svelte';
     import RuleEvidence from './RuleEvidence.svelte';
+    import RuleSwitch from './RuleSwitch.svelte';
     import Hint from '../../parts/Hint.svelte';
     import { counted, countedOf, within, say } from '../../state/words';
 
@@ -207,6 +208,19 @@
                 {:else}
                     <h1>{name}</h1>
                 {/if}
+                {#if may}
+                    <input
+                        class="rule-purpose"
+                        aria-label="What the rule is for"
+                        placeholder="What is it for?"
+                        maxlength="300"
+                        value={page.file.purpose ?? ''}
+                        onchange={(event) => page.put('/purpose', event.currentTarget.value.trim() || undefined)}
+                        onkeydown={(event) => event.key === 'Enter' && event.currentTarget.blur()}
+                    />
+                {:else if page.file.purpose}
+                    <p class="mt-1 text-[13px] text-ink-2">{page.file.purpose}</p>
+                {/if}
                 <p class="sub flex flex-wrap items-center gap-x-2">
                     {#if hasDraft}
                         <Stamp tone="harbor">Draft, page {nextPage}</Stamp>
@@ -236,6 +250,7 @@
             </div>
             {#if may}
                 <div class="flex shrink-0 items-center gap-1.5">
+                    {#if session.has('put_in_force')}<RuleSwitch {rule} {onchange} />{/if}
                     <button type="button" class="icon" aria-label="Undo" disabled={!page.undoable} onclick={() => page.undo()}>
                         <Undo2 size={15} class={page.undoable ? '' : 'opacity-40'} />
                     </button><Hint>Undo (Ctrl Z)</Hint>
