@@ -12,7 +12,6 @@ use VividLedger\Rule\Call\Sent;
 use VividLedger\Rule\Call\SentSlot;
 use VividLedger\Rule\Performance\ActionContext;
 use VividLedger\Rule\Performance\CallMade;
-use VividLedger\Schema\FieldType;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Shape;
@@ -81,12 +80,8 @@ final readonly class CallEndpoint implements Calls, Line
     {
         $payload = [];
         foreach ($this->sent as $sent) {
-            $field = $sent->path->field;
-            $value = $performance->view()->value($sent->path);
-            // People and records are known by others by what they are called; amounts stay exact, as text.
-            $isNamed = $field->type === FieldType::Person || $field->type === FieldType::Reference;
-            $said = $isNamed && $value !== null ? $performance->display->of($field, $value) : $value;
-            $payload = self::put($payload, explode('.', $sent->name), $said);
+            $value = $sent->value($performance->view(), $performance->display, $performance->number());
+            $payload = self::put($payload, explode('.', $sent->name), $value);
         }
         $performance->call(new CallMade(
             record: $performance->record, endpoint: $this->endpoint, payload: $payload, keeps: $this->keeps,

@@ -40,7 +40,9 @@ final class CallTest extends TimeTestCase
         $this->work();
         $call = $this->latest();
         self::assertSame(['succeeded', 201], [$call->status->value, $call->answer_status]);
-        $sent = ['name' => 'Brine & Barrow Hotel', 'tax_number' => 'DE123456789', 'debtor' => 'D-7', 'about' => ['kind' => null]];
+        $sent = ['name' => 'Brine & Barrow Hotel', 'tax_number' => 'DE123456789', 'debtor' => 'D-7', 'about' => [
+            'kind' => null, 'text' => sprintf('C-%04d of Jonas Pike: “care”', $customer),
+        ]];
         self::assertSame($sent, $call->payload);
         $now = $this->now('customer', $customer);
         self::assertSame('K-10001', $now['values']['account_number']);
@@ -313,6 +315,7 @@ final class CallTest extends TimeTestCase
                 ['kind' => 'call', 'key' => 'books', 'endpoint' => 'Accounting', 'send' => [
                     ['path' => 'name', 'name' => 'name'], ['path' => 'tax_number', 'name' => 'tax_number'],
                     ['path' => 'debtor', 'name' => 'debtor'], ['path' => 'kind', 'name' => 'about.kind'],
+                    ['text' => '{number} of {owner}: “care”', 'name' => 'about.text'],
                 ], 'keep' => [['from' => 'number', 'field' => 'account_number']]],
                 $once('succeeded', ['kind' => 'comment', 'text' => 'It is {account_number} there']),
                 $once('failed', ['kind' => 'give_task', 'to' => ['kind' => 'owner'], 'title' => 'Accounting said no']),

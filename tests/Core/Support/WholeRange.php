@@ -295,7 +295,7 @@ final class WholeRange
         $field = $this->stories->one($type->ownFields())->name;
 
         return ['kind' => 'call', 'endpoint' => $this->directory->endpoints()[0], 'send' => $this->stories->one([
-            [['path' => $type->title, 'name' => 'name']],
+            [['path' => $type->title, 'name' => 'name'], ['text' => '{number}: a “text” of {'.$type->title.'}', 'name' => 'about.text']],
             [
                 ['path' => $type->title, 'name' => 'about.name'], ['path' => $field, 'name' => $field],
                 ['path' => 'created_at', 'name' => 'at'],
