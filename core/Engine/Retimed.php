@@ -10,7 +10,10 @@ use VividLedger\Record\Record;
 /** Lines of a run that fall due at another moment, because what they hang on moved. */
 final readonly class Retimed implements Step
 {
-    /** @param  array<int, array{?\DateTimeImmutable, ?\DateTimeImmutable}>  $lines  by id: when it was to fall due, and when it will */
+    /**
+     * @param  array<int, array{?\DateTimeImmutable, ?\DateTimeImmutable, 2?: ?\DateTimeImmutable}>  $lines  by id: when it was to fall
+     *     due, when it will, and what its timing said where quiet hours have moved it from there
+     */
     public function __construct(
         public Run $run,
         public Record $record,

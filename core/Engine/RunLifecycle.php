@@ -223,9 +223,9 @@ final readonly class RunLifecycle
 
                 continue;
             }
-            $due = $due === null || $rule->limits === null ? $due : $rule->limits->allowed($due, $occasion);
-            if ($due?->getTimestamp() !== $line->due?->getTimestamp()) {
-                $moved[$line->id] = [$line->due, $due];
+            $allowed = $due === null || $rule->limits === null ? $due : $rule->limits->allowed($due, $occasion);
+            if ($allowed?->getTimestamp() !== $line->due?->getTimestamp()) {
+                $moved[$line->id] = [$line->due, $allowed, $allowed == $due ? null : $due];
                 $names[$hangsOn] = $this->typeOf($record)->field($hangsOn)->label ?? $hangsOn;
             }
         }

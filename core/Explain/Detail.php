@@ -24,7 +24,11 @@ final readonly class Detail
 
         return match ($this->entry->kind) {
             'fired' => implode("\n", $this->outcomes()),
-            'line' => implode("\n", [...$this->outcomes(), ...($kept->text('why') === '' ? [] : [Words::quoted($kept->text('why'))])]),
+            'line' => self::lined([
+                ...$this->outcomes(), $kept->text('why') === '' ? '' : Words::quoted($kept->text('why')),
+                $kept->text('meant') === '' ? ''
+                    : Words::say('Meant for {moment}, which quiet hours put off.', moment: $kept->text('meant')),
+            ]),
             'reply', 'comment' => $kept->text('text'),
             'gathered' => $kept->text('subject').($kept->has('left') ? Words::say(
                 ', with {left} more than found room',

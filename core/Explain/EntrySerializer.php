@@ -43,7 +43,8 @@ final readonly class EntrySerializer
             $step instanceof LineDone => new Told('line', $step->performance->record, $step->rule, [
                 'line' => $step->rule->line($step->line->place)->said ?? '', 'place' => $step->line->place, 'turn' => $step->line->turn,
                 'due' => self::iso($step->line->due), 'did' => $step->performance->outcomes,
-            ], $this->changes(new Change($step->before, $step->after, null, $step->performance->now))),
+            ] + ($step->line->meant === null ? [] : ['meant' => self::iso($step->line->meant)]),
+                $this->changes(new Change($step->before, $step->after, null, $step->performance->now))),
             $step instanceof Struck => new Told('struck', $step->record, $this->page($step->run), [
                 'code' => $step->code->value, 'because' => $step->because, 'lines' => $this->lines($step->run, $step->lines),
             ]),

@@ -57,7 +57,7 @@ final readonly class EntryWords
         if (is_array($data['lines'] ?? null)) {
             $data['lines'] = array_map($this->line(...), $kept->rows('lines'));
         }
-        foreach (['from', 'until', 'due'] as $name) {
+        foreach (['from', 'until', 'due', 'meant'] as $name) {
             if ($kept->text($name) !== '' && $kept->moment($name) !== null) {
                 $data[$name] = $this->moment($kept, $name);
             }

@@ -79,14 +79,14 @@ final class PaperRuns
         } elseif ($step instanceof Lapsed) {
             $this->lapse($step->task);
         } elseif ($step instanceof Retimed) {
-            foreach ($step->lines as $id => [, $due]) {
-                $this->move($step->run->id, $id, $due);
+            foreach ($step->lines as $id => $moved) {
+                $this->move($step->run->id, $id, $moved[1], $moved[2] ?? null);
             }
         } elseif ($step instanceof Postponed) {
-            $this->move($step->line->run->id, $step->line->id, $step->until);
+            $this->move($step->line->run->id, $step->line->id, $step->until, $step->line->meant);
         } elseif ($step instanceof WaitsForRelease && $step->line->due !== null) {
             $this->locked[$step->line->id] = $step->line->due;
-            $this->move($step->line->run->id, $step->line->id, null);
+            $this->move($step->line->run->id, $step->line->id, null, $step->line->meant);
         }
         if ($step instanceof ExecutedStep) {
             foreach ($step->performance->calls as $made) {
@@ -122,7 +122,7 @@ final class PaperRuns
             made: self::made($step) + $old->made, entry: $old->entry, began: $old->began,
         );
         foreach ($old->lines as $line) {
-            $run->lines[] = new PencilledLine($line->id, $run, $line->place, $line->turn, $line->due);
+            $run->lines[] = new PencilledLine($line->id, $run, $line->place, $line->turn, $line->due, $line->meant);
         }
         $this->runs[$run->id] = $run;
         $this->pencil($run, $step->performance->pencilled);
@@ -201,7 +201,7 @@ final class PaperRuns
         foreach ($this->on($type, $id) as $run) {
             foreach ($run->lines as $line) {
                 if ($line->due === null && isset($this->locked[$line->id])) {
-                    $this->move($run->id, $line->id, $this->locked[$line->id]);
+                    $this->move($run->id, $line->id, $this->locked[$line->id], $line->meant);
                 }
                 unset($this->locked[$line->id]);
             }
@@ -303,7 +303,9 @@ final class PaperRuns
     private function pencil(Run $run, array $pencilled): void
     {
         foreach ($pencilled as $pencilling) {
-            $run->lines[] = new PencilledLine(++$this->lastLine, $run, $pencilling->place, $pencilling->turn, $pencilling->due);
+            $run->lines[] = new PencilledLine(
+                ++$this->lastLine, $run, $pencilling->place, $pencilling->turn, $pencilling->due, $pencilling->meant,
+            );
         }
         self::order($run);
     }
@@ -320,7 +322,7 @@ final class PaperRuns
         }
     }
 
-    private function move(int $run, int $id, ?\DateTimeImmutable $due): void
+    private function move(int $run, int $id, ?\DateTimeImmutable $due, ?\DateTimeImmutable $meant): void
     {
         $kept = $this->runs[$run] ?? null;
         if ($kept !== null) {
@@ -331,6 +333,7 @@ final class PaperRuns
                     $line->place,
                     $line->turn,
                     $due,
+                    $meant,
                 ) : $line,
                 $kept->lines,
             );

@@ -105,7 +105,8 @@ final readonly class Ahead
 
             return new AheadResource(
                 id: $line->id, kind: $line->kind, status: $line->status->value,
-                due: $line->due_at === null ? null : Value::instantText($line->due_at), lead: self::lead($line->kind),
+                due: $line->due_at === null ? null : Value::instantText($line->due_at),
+                meant: $line->meant_at === null ? null : Value::instantText($line->meant_at), lead: self::lead($line->kind),
                 title: $this->said($line), person: $line->task?->assignee?->name, rule: $rule?->id, ruleName: $rule?->name,
                 task: $line->task_id,
                 note: match (true) {

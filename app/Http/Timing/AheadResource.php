@@ -19,6 +19,8 @@ final readonly class AheadResource
         public string $status,
         #[OA\Property(format: 'date-time', nullable: true)]
         public ?string $due,
+        #[OA\Property(format: 'date-time', nullable: true, description: 'What its timing said, where quiet hours put it off.')]
+        public ?string $meant,
         #[OA\Property(description: 'What the row is about, before its title; empty for a line that says it itself.')]
         public string $lead,
         #[OA\Property]

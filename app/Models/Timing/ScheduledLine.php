@@ -26,6 +26,7 @@ use VividLedger\Record\Value;
  * @property string $kind
  * @property LineStatus $status
  * @property ?\DateTimeImmutable $due_at
+ * @property ?\DateTimeImmutable $meant_at
  * @property string $record_type
  * @property int $record_id
  * @property ?int $task_id
@@ -103,6 +104,7 @@ final class ScheduledLine extends LedgerModel
         'held_code' => HeldCode::class,
         'status' => LineStatus::class,
         'due_at' => Instant::class,
+        'meant_at' => Instant::class,
         'record_id' => 'integer',
         'task_id' => 'integer',
         'entry_id' => 'integer',

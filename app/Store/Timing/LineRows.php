@@ -39,7 +39,7 @@ final class LineRows
     /** @var list<array{int, ?list<int>, StruckCode, string}> run, lines (null: all) and reason */
     private array $struck = [];
 
-    /** @var array<int, array{?string, string}> when a line falls due, and a note, by line */
+    /** @var array<int, array{?string, string, 2?: ?string}> when a line falls due, a note, and what its timing said, by line */
     private array $moved = [];
 
     /** @var array<string, list<int>> lines that came to an end, by their new state */
@@ -83,8 +83,8 @@ final class LineRows
                 ));
             }
         } elseif ($step instanceof Retimed) {
-            foreach ($step->lines as $line => [, $due]) {
-                $this->moved[$line] = [$due === null ? null : Columns::moment($due), ''];
+            foreach ($step->lines as $line => $moved) {
+                $this->moved[$line] = [self::moment($moved[1]), '', self::moment($moved[2] ?? null)];
             }
         }
     }
@@ -117,12 +117,16 @@ final class LineRows
                 ->update(['status' => LineStatus::Held, 'held_code' => HeldCode::Locked]);
         }
         $together = [];
-        foreach ($this->moved as $line => [$due, $note]) {
-            $together["{$due} {$note}"][] = $line;
+        foreach ($this->moved as $line => $moved) {
+            $together[implode(' ', $moved)][] = $line;
         }
         foreach ($together as $same) {
-            [$due, $note] = $this->moved[$same[0]];
-            ScheduledLine::toComeRows()->whereIn('id', $same)->update(['due_at' => $due, 'note' => mb_substr($note, 0, self::SAID)]);
+            $moved = $this->moved[$same[0]];
+            // One that is put off keeps what was meant; one whose date has moved is meant for another moment.
+            ScheduledLine::toComeRows()->whereIn('id', $same)->update(
+                ['due_at' => $moved[0], 'note' => mb_substr($moved[1], 0, self::SAID)]
+                    + (array_key_exists(2, $moved) ? ['meant_at' => $moved[2]] : []),
+            );
         }
         Batch::insert(ScheduledLine::class, $lines);
         foreach ($this->made as $run => $made) {
@@ -162,8 +166,8 @@ final class LineRows
         $record = $step->before;
 
         return [
-            'sort' => LineSort::Line, 'kind' => $pencilling->kind, 'due_at' => $pencilling->due === null ? null
-                : Columns::moment($pencilling->due),
+            'sort' => LineSort::Line, 'kind' => $pencilling->kind, 'due_at' => self::moment($pencilling->due),
+            'meant_at' => self::moment($pencilling->meant),
             'record_type' => $record->type, 'record_id' => $record->id, 'entry_id' => $entry, 'rule_id' => $step->rule->id,
             'page' => $step->rule->page, 'place' => $pencilling->place, 'turn' => $pencilling->turn,
             'said' => mb_substr(
@@ -172,6 +176,11 @@ final class LineRows
                 self::SAID,
             ), 'note' => mb_substr($pencilling->why, 0, self::SAID),
         ];
+    }
+
+    private static function moment(?\DateTimeImmutable $at): ?string
+    {
+        return $at === null ? null : Columns::moment($at);
     }
 
     private function end(int $run, int $line, LineStatus $status): void

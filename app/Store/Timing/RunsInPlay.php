@@ -148,13 +148,14 @@ final class RunsInPlay
             return [];
         }
         $lines = ScheduledLine::toComeRows()->whereIn('run_id', array_keys($runs))->orderBy('id')->get([
-            'id', 'run_id', 'place', 'turn', 'due_at',
+            'id', 'run_id', 'place', 'turn', 'due_at', 'meant_at',
         ]);
         // Those that wait for something have no time yet, and come last.
         foreach ($lines->sortBy(static fn (object $line): string => $line->due_at ?? '~') as $row) {
             $run = $runs[(int) $row->run_id];
             $due = $row->due_at === null ? null : Columns::instant($row->due_at);
-            $run->lines[] = new PencilledLine((int) $row->id, $run, (int) $row->place, (int) $row->turn, $due);
+            $meant = $row->meant_at === null ? null : Columns::instant($row->meant_at);
+            $run->lines[] = new PencilledLine((int) $row->id, $run, (int) $row->place, (int) $row->turn, $due, $meant);
         }
 
         return array_values($runs);

@@ -133,7 +133,7 @@ final class ActionContext
         $this->placed = $placed;
         $allowed = $placed->isMessage() ? $this->allowed($this->now) : $this->now;
         if ($allowed > $this->now) {
-            $this->pencil(new Pencilling($placed->place, $this->turn, $allowed, $placed->kind, 'quiet hours'));
+            $this->pencil(new Pencilling($placed->place, $this->turn, $allowed, $placed->kind, 'quiet hours', $this->now));
         } else {
             $placed->perform($this);
         }
@@ -148,7 +148,8 @@ final class ActionContext
     /** Pencils a line in for later, at a moment that is allowed. */
     public function later(Placed $placed, int $turn, ?\DateTimeImmutable $due): void
     {
-        $this->pencil(new Pencilling($placed->place, $turn, $due === null ? null : $this->allowed($due), $placed->kind));
+        $allowed = $due === null ? null : $this->allowed($due);
+        $this->pencil(new Pencilling($placed->place, $turn, $allowed, $placed->kind, meant: $allowed == $due ? null : $due));
     }
 
     /** Pencils a line in for when its timing says; one whose moment cannot be kept is not, and the entry says so. */

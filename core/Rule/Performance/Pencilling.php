@@ -12,6 +12,7 @@ final readonly class Pencilling
      * @param  int  $turn  the how-manieth time it will be done, from 1
      * @param  ?\DateTimeImmutable  $due  null while it waits for a date or for a task
      * @param  string  $why  it does not happen when it would have; empty when it does
+     * @param  ?\DateTimeImmutable  $meant  what its timing said, where quiet hours have moved it from there
      */
     public function __construct(
         public int $place,
@@ -19,6 +20,7 @@ final readonly class Pencilling
         public ?\DateTimeImmutable $due,
         public string $kind,
         public string $why = '',
+        public ?\DateTimeImmutable $meant = null,
     ) {
     }
 }

@@ -54,6 +54,7 @@
                     >{line.recordNumber} {line.recordTitle}</a
                 >{/if}
             <span>{[line.person, line.ruleName, line.note].filter(Boolean).join(', ')}</span>
+            {#if line.meant && line.due}<span>meant for {moment(line.meant)}; quiet hours end {moment(line.due)}</span>{/if}
             {#if may}
                 <span class="acts flex gap-2.5">
                     {#if held}<button type="button" class="link" onclick={() => (asking = 'resume')}>Go on</button>

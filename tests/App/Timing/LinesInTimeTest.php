@@ -202,8 +202,18 @@ final class LinesInTimeTest extends TimeTestCase
         // Friday evening: both come on Monday morning.
         self::assertSame([], $this->sent($ticket['id']));
         self::assertSame(['0/1' => '2026-11-30 07:00:00', '1/1' => '2026-11-30 07:00:00'], $this->lines($ticket['id']));
+        $account = fn (): array => $this->as('ines.okafor', 'GET', "records/ticket/{$ticket['id']}/account")->assertOk()->json();
+        self::assertEqualsCanonicalizing(
+            [['2026-11-30T07:00:00Z', '2026-11-27T20:00:00Z'], ['2026-11-30T07:00:00Z', '2026-11-28T10:00:00Z']],
+            array_map(static fn (array $line): array => [$line['due'], $line['meant']], $account()['ahead']),
+            'each says for when it was meant',
+        );
         $this->passTo('2026-11-30T09:00:00Z');
         self::assertSame(['now', 'at night'], $this->sent($ticket['id']));
+        self::assertStringContainsString(
+            'Meant for 28 Nov 2026 11:00, which quiet hours put off.',
+            implode("\n", array_column($account()['entries'], 'detail')),
+        );
         // A third message within the week waits until the week is over.
         $this->change($this->now('ticket', $ticket['id']), ['hours' => '2']);
         self::assertCount(2, $this->sent($ticket['id']));
