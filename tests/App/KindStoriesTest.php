@@ -202,6 +202,8 @@ final class KindStoriesTest extends AppTestCase
             ],
             ['due' => '2026-12-24'], true,
         ];
+        // A ticket begins without a cost; the first change gives it one, and from nothing to something is no rise.
+        yield 'a cost that was not there' => [['kind' => 'rises_above', 'field' => 'cost', 'value' => '50'], ['cost' => '100'], false];
         yield 'a formula' => [
             ['kind' => 'formula', 'formula' => 'cost / hours > 40 and status != "Closed"'], ['cost' => '100', 'hours' => '2'], true,
         ];

@@ -85,6 +85,11 @@ final class OperatorTest extends TestCase
         yield 'a person compared with a person found' => [
             'owner', 'is', ['kind' => 'person', 'person' => ['kind' => 'creator']], [3], [2, null],
         ];
+        // CrossesTest moves them.
+        yield 'without a change nothing rose' => ['hours', 'rises_above', '1', [], ['2.0', null]];
+        yield 'nor fell' => ['hours', 'falls_below', '1', [], ['0.0', null]];
+        yield 'nor by so much' => ['hours', 'rises_by', '1', [], ['5.0', null]];
+        yield 'up or down' => ['hours', 'falls_by', '1', [], ['5.0', null]];
         yield 'without a change nothing has changed' => ['status', 'has_changed', null, [], ['open', null]];
         yield 'nor changed from' => ['status', 'changed_from', 'open', [], ['open', null]];
         yield 'nor changed to' => ['status', 'changed_to', 'open', [], ['open', null]];

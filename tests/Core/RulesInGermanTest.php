@@ -50,14 +50,14 @@ final class RulesInGermanTest extends TestCase
         $reader = new RuleReader(World::schema(), $world, $world->zone());
         $text = new RuleText(World::schema(), $world, $world->zone());
         [$rules, $remarked, $same] = [[], [], []];
-        foreach (self::files($world, 200) as $seed => $file) {
+        foreach (self::files($world, 300) as $seed => $file) {
             $page = $reader->read($file, $seed);
             $read = static fn (): array => [
                 $reader->read($file, $seed)->aloud(), $printed = $text->print($file), json_encode($text->parse($printed)->file),
             ];
             self::assertSame($read(), German::of($read), "seed {$seed}");
             self::assertNotNull($page->rule);
-            $all = new RuleAmongOthers($page->rule, new Node($file), World::schema(), array_slice($rules, -6));
+            $all = new RuleAmongOthers($page->rule, new Node($file), World::schema(), array_slice($rules, -15));
             $rules[] = $page->rule;
             $theirs = German::of(static fn (): array => Proofreader::read($all));
             foreach (Proofreader::read($all) as $nth => $remark) {

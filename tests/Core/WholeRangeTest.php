@@ -29,7 +29,7 @@ use VividLedger\Text\RuleText;
 /** Everything a rule can say, put together at random: it reads, it has words, it can be proofread and rehearsed. */
 final class WholeRangeTest extends TestCase
 {
-    private const RULES = 400;
+    private const RULES = 500;
 
     public function test_the_range_is_whole_and_all_of_it_reads(): void
     {

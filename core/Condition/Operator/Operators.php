@@ -58,6 +58,8 @@ final class Operators
                 new Within(true), new Within(false),
                 new InTeam, new InTeam(true), new IsUnder, new IsUnder(true),
                 new HasChanged, new HasChanged('from'), new HasChanged('to'), new Was,
+                new Crosses(isUp: true, isBy: false), new Crosses(isUp: false, isBy: false), new Crosses(isUp: true, isBy: true),
+                new Crosses(isUp: false, isBy: true),
                 new Negated(new IsEmpty, 'is_filled', 'is filled in', [
                     '{left} (isn’t|is not) (empty|blank|missing|nothing|unset)',
                     '{left} (is set|is given|is known|is present|is there|exists|is filled|is entered)',
