@@ -122,7 +122,9 @@ final class PaperRuns
             made: self::made($step) + $old->made, entry: $old->entry, began: $old->began,
         );
         foreach ($old->lines as $line) {
-            $run->lines[] = new PencilledLine($line->id, $run, $line->place, $line->turn, $line->due, $line->meant);
+            $run->lines[] = new PencilledLine(
+                id: $line->id, run: $run, place: $line->place, turn: $line->turn, due: $line->due, meant: $line->meant,
+            );
         }
         $this->runs[$run->id] = $run;
         $this->pencil($run, $step->performance->pencilled);
@@ -304,7 +306,8 @@ final class PaperRuns
     {
         foreach ($pencilled as $pencilling) {
             $run->lines[] = new PencilledLine(
-                ++$this->lastLine, $run, $pencilling->place, $pencilling->turn, $pencilling->due, $pencilling->meant,
+                id: ++$this->lastLine, run: $run, place: $pencilling->place, turn: $pencilling->turn, due: $pencilling->due,
+                meant: $pencilling->meant,
             );
         }
         self::order($run);
@@ -328,12 +331,7 @@ final class PaperRuns
         if ($kept !== null) {
             $kept->lines = array_map(
                 static fn (PencilledLine $line): PencilledLine => $line->id === $id ? new PencilledLine(
-                    $id,
-                    $kept,
-                    $line->place,
-                    $line->turn,
-                    $due,
-                    $meant,
+                    id: $id, run: $kept, place: $line->place, turn: $line->turn, due: $due, meant: $meant,
                 ) : $line,
                 $kept->lines,
             );

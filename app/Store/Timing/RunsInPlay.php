@@ -155,7 +155,9 @@ final class RunsInPlay
             $run = $runs[(int) $row->run_id];
             $due = $row->due_at === null ? null : Columns::instant($row->due_at);
             $meant = $row->meant_at === null ? null : Columns::instant($row->meant_at);
-            $run->lines[] = new PencilledLine((int) $row->id, $run, (int) $row->place, (int) $row->turn, $due, $meant);
+            $run->lines[] = new PencilledLine(
+                id: (int) $row->id, run: $run, place: (int) $row->place, turn: (int) $row->turn, due: $due, meant: $meant,
+            );
         }
 
         return array_values($runs);

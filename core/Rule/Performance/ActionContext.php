@@ -133,7 +133,9 @@ final class ActionContext
         $this->placed = $placed;
         $allowed = $placed->isMessage() ? $this->allowed($this->now) : $this->now;
         if ($allowed > $this->now) {
-            $this->pencil(new Pencilling($placed->place, $this->turn, $allowed, $placed->kind, 'quiet hours', $this->now));
+            $this->pencil(new Pencilling(
+                place: $placed->place, turn: $this->turn, due: $allowed, kind: $placed->kind, why: 'quiet hours', meant: $this->now,
+            ));
         } else {
             $placed->perform($this);
         }
