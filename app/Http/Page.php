@@ -6,6 +6,7 @@ namespace App\Http;
 
 use App\Http\People\PreferencesResource;
 use App\Models\People\Person;
+use Illuminate\Contracts\Foundation\Application;
 use Illuminate\Contracts\View\View;
 use Illuminate\Http\Request;
 
@@ -14,12 +15,16 @@ final class Page
 {
     private const APPLICATION = 'resources/js/application.ts';
 
+    public function __construct(private readonly Application $app)
+    {
+    }
+
     public function __invoke(Request $request): View
     {
         $person = $request->user();
 
         return view('app', [
-            'ahead' => $this->ahead(app()->getLocale(), $person !== null),
+            'ahead' => $this->ahead($this->app->getLocale(), $person !== null),
             'icon' => base64_encode((string) file_get_contents(public_path('mark.svg'))),
             'marks' => $person instanceof Person ? self::marks(PreferencesResource::of($person)) : '',
         ]);

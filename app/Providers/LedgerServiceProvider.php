@@ -61,7 +61,6 @@ use VividLedger\Engine\Engine;
 use VividLedger\House\Directory;
 use VividLedger\Rule\Reading\RuleReader;
 use VividLedger\Schema\Schema;
-use VividLedger\Shape\Context;
 use VividLedger\Text\RuleText;
 use VividLedger\Time\Clock;
 
@@ -106,10 +105,6 @@ final class LedgerServiceProvider extends ServiceProvider
         ));
         $this->app->bind(RuleText::class, static fn (Application $app): RuleText => new RuleText(
             $app->make(SchemaStore::class)->schema(), $app->make(Directory::class), $app->make(Company::class)->zone(),
-        ));
-        $this->app->bind(Context::class, static fn (Application $app, array $with): Context => new Context(
-            $app->make(AccessScope::class)->schema(), $shown($app),
-            $with['type'] ?? throw new \LogicException('A rule is read from one record type.'), $app->make(Company::class)->zone(),
         ));
         $this->app->bind(PaperFacts::class, static fn (Application $app): PaperFacts => new PaperFacts(
             $app->make(SchemaStore::class), $app->make(HouseClock::class)->now(), $app->make(Company::class)->zone(),

@@ -6,6 +6,7 @@ namespace App\Http\Lists;
 
 use App\Http\Types\FieldResources;
 use App\Store\Access\AccessScope;
+use App\Store\Access\SeenContext;
 use App\Store\DomainError;
 use App\Store\RefusedFor;
 use App\Store\Rules\RuleStore;
@@ -18,7 +19,6 @@ use VividLedger\Listing\ListViewReader;
 use VividLedger\Listing\Sort;
 use VividLedger\Schema\Path;
 use VividLedger\Schema\RecordType;
-use VividLedger\Shape\Context;
 use VividLedger\Shape\KeyTracker;
 use VividLedger\Shape\Node;
 use VividLedger\Words\Words;
@@ -26,7 +26,7 @@ use VividLedger\Words\Words;
 /** How somebody asks to see the records of a type: narrowed, in columns, sorted. */
 final readonly class ListAsked
 {
-    public function __construct(private AccessScope $inSight, private FieldResources $fields)
+    public function __construct(private AccessScope $inSight, private FieldResources $fields, private SeenContext $seen)
     {
     }
 
@@ -41,7 +41,7 @@ final readonly class ListAsked
     /** @throws DomainError with each problem at its place */
     public function read(RecordType $type, mixed $filter): Condition
     {
-        $context = app(Context::class, ['type' => $type]);
+        $context = $this->seen->of($type);
         $reads = new KeyTracker;
         $condition = ConditionReader::read($context, new Node($filter, '/filter', $reads));
         array_push($context->sheet->problems, ...$reads->unknown($filter, $context->sheet->problems, '/filter'));

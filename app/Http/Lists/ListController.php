@@ -17,6 +17,7 @@ use App\Http\Writing\ReadingResource;
 use App\Http\Writing\TextResource;
 use App\Http\Writing\TextResources;
 use App\Store\Access\AccessEntries;
+use App\Store\Access\SeenContext;
 use App\Store\DomainError;
 use App\Store\Lists\CalledRecords;
 use App\Store\Lists\RecordFile;
@@ -31,7 +32,6 @@ use VividLedger\Listing\Column;
 use VividLedger\Listing\HeardFilter;
 use VividLedger\Rule\Reading\RulePage;
 use VividLedger\Schema\FieldType;
-use VividLedger\Shape\Context;
 use VividLedger\Shape\KeyTracker;
 use VividLedger\Shape\Node;
 use VividLedger\Text\RuleText;
@@ -45,6 +45,7 @@ final class ListController extends Controller
     public function __construct(
         private readonly ListAsked $asked,
         private readonly RecordList $list,
+        private readonly SeenContext $contexts,
     ) {
     }
 
@@ -111,7 +112,7 @@ final class ListController extends Controller
     ]
     public function readFilter(string $type, FilterInput $request, RuleResources $resources): ReadingResource
     {
-        $context = app(Context::class, ['type' => $this->seenType($type)]);
+        $context = $this->contexts->of($this->seenType($type));
         $filter = $request->validated()['filter'];
         $reads = new KeyTracker;
         ConditionReader::read($context, new Node($filter, '/filter', $reads), 'Only');
@@ -132,7 +133,7 @@ final class ListController extends Controller
     public function readFilterText(string $type, FilterTextInput $request, CalledRecords $records, PeopleStore $people): TextResource
     {
         $recordType = $this->seenType($type);
-        $seen = app(Context::class, ['type' => $recordType]);
+        $seen = $this->contexts->of($recordType);
         $text = new RuleText($seen->schema, $seen->directory, $seen->zone);
         $asking = $people->person($this->person($request)->id) ?? throw new \LogicException('Whoever asks is a person.');
         $heard = new HeardFilter($text, $recordType, $asking, $people->peopleAtWork(), $records);
