@@ -5,13 +5,13 @@ declare(strict_types=1);
 namespace Bench;
 
 use App\Models\People\Person;
+use App\Store\Access\SeenContext;
 use App\Store\Lists\RecordList;
 use App\Store\Lists\RecordSearch;
 use App\Store\Types\SchemaStore;
 use Illuminate\Database\Connection;
 use VividLedger\Condition\ConditionReader;
 use VividLedger\Listing\Columns;
-use VividLedger\Shape\Context;
 use VividLedger\Shape\Node;
 
 /** A million tickets: a page, a filter, groups and words, each beside the SQL a person would write for it. */
@@ -30,7 +30,7 @@ final class DeskBench
         $columns = new Columns($schema, $type);
         $list = app(RecordList::class);
         auth()->guard('web')->setUser(Person::query()->where('handle', 'ines.okafor')->firstOrFail());
-        $condition = ConditionReader::read(app(Context::class, ['type' => $type]), new Node([
+        $condition = ConditionReader::read(app(SeenContext::class)->of($type), new Node([
             'kind' => 'all', 'of' => [
                 ['kind' => 'is', 'field' => 'status', 'value' => 'waiting'], ['kind' => 'is', 'field' => 'priority', 'value' => 'urgent'],
             ],

@@ -6,6 +6,7 @@ namespace Bench;
 
 use App\Models\People\Person;
 use App\Models\Records\StoredRecord;
+use App\Store\Access\SeenContext;
 use App\Store\Lists\RecordList;
 use App\Store\Sql\Batch;
 use App\Store\Types\SchemaStore;
@@ -14,7 +15,6 @@ use Illuminate\Database\Connection;
 use Illuminate\Http\Request;
 use VividLedger\Condition\ConditionReader;
 use VividLedger\Listing\Sort;
-use VividLedger\Shape\Context;
 use VividLedger\Shape\Node;
 
 /** 200,000 tickets: filtered, sorted, the first page and the count, beside the SQL a person would write for it. */
@@ -37,7 +37,7 @@ final class ListBench
             ],
         ];
         $condition = ConditionReader::read(
-            app(Context::class, ['type' => $type]),
+            app(SeenContext::class)->of($type),
             new Node($filter),
         ) ?? throw new \LogicException('The filter is not sound.');
         $list = app(RecordList::class);

@@ -6,6 +6,7 @@ namespace Tests\App\Rules;
 
 use App\Models\Columns;
 use App\Models\Records\StoredRecord;
+use App\Store\Access\SeenContext;
 use App\Store\Lists\RecordList;
 use App\Store\Records\PaperFacts;
 use App\Store\Sql\Batch;
@@ -21,7 +22,6 @@ use VividLedger\Record\Fold;
 use VividLedger\Record\Record;
 use VividLedger\Record\Value;
 use VividLedger\Schema\RecordType;
-use VividLedger\Shape\Context;
 use VividLedger\Shape\Node;
 
 /** The closure and the query of one condition always agree, empties and all. */
@@ -59,7 +59,7 @@ final class ConditionAgreementTest extends AppTestCase
         $mixed = 0;
         for ($count = 0; $count < $conditions; $count++) {
             $file = $stories->condition($type);
-            $context = $this->app->make(Context::class, ['type' => $type]);
+            $context = $this->app->make(SeenContext::class)->of($type);
             $condition = ConditionReader::read($context, new Node($file));
             self::assertNotNull($condition, json_encode([$file, $context->sheet->problems], JSON_THROW_ON_ERROR));
             $test = $condition->compile();
@@ -114,7 +114,7 @@ final class ConditionAgreementTest extends AppTestCase
                     default => "({$left} {$one(['+', '-', '*', '/'])} {$number()})",
                 };
             }
-            $context = $this->app->make(Context::class, ['type' => $type]);
+            $context = $this->app->make(SeenContext::class)->of($type);
             $condition = ConditionReader::read(
                 $context,
                 new Node(['kind' => 'formula', 'formula' => "{$left} {$one(['<', '<=', '==', '>', '>='])} {$number()}"]),

@@ -9,8 +9,8 @@
 
     /* Where a sign-off of the record stands, above what is pencilled in. */
     let { signOff }: { signOff: Resources['SignOffResource'] } = $props();
-    // Only for those who have a part in it: others see who was asked, and not whom it would go to.
     let asking = $state.raw<{ act: Act; place?: number } | null>(null);
+    // Only for those who have a part in it: others see who was asked, and not whom it would go to.
     const file = createQuery(() => ({ ...caseQuery(signOff), retry: false }));
 </script>
 
@@ -20,7 +20,7 @@
         <span class="text-ink-2">{signOff.why || signOff.ruleName}</span>
     </p>
     <StandsLeaf {signOff} coming={file.data?.ahead ?? []} onanswer={(place) => (asking = { act: 'answer', place })} />
-    {#if !signOff.mine}
+    {#if !signOff.mine && signOff.mayWithdraw}
         <div class="px-7 pt-1 pb-2"><Acts {signOff} onact={(act) => (asking = { act })} /></div>
     {/if}
 </div>
