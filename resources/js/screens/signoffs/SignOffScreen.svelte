@@ -122,7 +122,7 @@
 <div class="spread grid-cols-[minmax(0,1fr)_minmax(0,520px)]">
     <section class="leaf left">
         <header>
-            <div class="flex items-start gap-3">
+            <div class="flex flex-wrap items-start gap-x-3 gap-y-2">
                 <div>
                     <h1>Sign-offs</h1>
                     <p class="sub">
@@ -138,7 +138,7 @@
             </div>
         </header>
         <div
-            class="grid grid-cols-3 gap-1.5 border-b border-ruled px-7 py-2 text-[12.5px] max-[700px]:grid-cols-2 max-[700px]:px-4"
+            class="grid min-w-0 grid-cols-3 gap-1.5 border-b border-ruled px-7 py-2 text-[12.5px] max-[700px]:grid-cols-2 max-[700px]:px-4"
             role="group"
             aria-label="Which sign-offs"
         >
