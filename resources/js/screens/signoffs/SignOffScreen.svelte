@@ -137,32 +137,30 @@
                 </div>
             </div>
         </header>
-        <div
-            class="grid min-w-0 grid-cols-3 gap-1.5 border-b border-ruled px-7 py-2 text-[12.5px] max-[700px]:grid-cols-2 max-[700px]:px-4"
-            role="group"
-            aria-label="Which sign-offs"
-        >
-            <div class="col-span-full">
-                <SearchField label="Search by record or rule" value={wanted.search} onsearch={(text) => (wanted.search = text)} />
+        {#if total || isNarrowed}
+            <div class="sign-off-filter" role="group" aria-label="Which sign-offs">
+                <div class="col-span-full">
+                    <SearchField label="Search by record or rule" value={wanted.search} onsearch={(text) => (wanted.search = text)} />
+                </div>
+                <Select placeholder="" aria-label="Record type" bind:value={wanted.type}>
+                    <option value="">any record type</option>
+                    {#each session.schema?.types ?? [] as one (one.name)}<option value={one.name}>{one.plural}</option>{/each}
+                </Select>
+                {#if box !== 'waiting'}
+                    <Select placeholder="" aria-label="How it stands" bind:value={wanted.status}>
+                        <option value="">however it stands</option>
+                        {#each statuses as status (status)}<option value={status}>{wordOf(status)}</option>{/each}
+                    </Select>
+                {/if}
+                {#if box === 'all'}
+                    <Select placeholder="" aria-label="Who was asked" bind:value={wanted.person}>
+                        <option value="">anybody</option>
+                        {#each session.people as person (person.id)}<option value={String(person.id)}>{person.name}</option>{/each}
+                    </Select>
+                {/if}
+                {#if isNarrowed}<button type="button" class="link" onclick={() => (wanted = { ...NOTHING })}>all</button>{/if}
             </div>
-            <Select placeholder="" aria-label="Record type" bind:value={wanted.type}>
-                <option value="">any record type</option>
-                {#each session.schema?.types ?? [] as one (one.name)}<option value={one.name}>{one.plural}</option>{/each}
-            </Select>
-            {#if box !== 'waiting'}
-                <Select placeholder="" aria-label="How it stands" bind:value={wanted.status}>
-                    <option value="">however it stands</option>
-                    {#each statuses as status (status)}<option value={status}>{wordOf(status)}</option>{/each}
-                </Select>
-            {/if}
-            {#if box === 'all'}
-                <Select placeholder="" aria-label="Who was asked" bind:value={wanted.person}>
-                    <option value="">anybody</option>
-                    {#each session.people as person (person.id)}<option value={String(person.id)}>{person.name}</option>{/each}
-                </Select>
-            {/if}
-            {#if isNarrowed}<button type="button" class="link" onclick={() => (wanted = { ...NOTHING })}>all</button>{/if}
-        </div>
+        {/if}
         {#if ticked.length}
             <div class="flex items-center gap-2 border-b border-ruled bg-iris-wash px-7 py-2 text-[13px]">
                 <b>{counted(ticked.length, ['# sign-off chosen', '# sign-offs chosen'])}</b>
