@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace VividLedger\Condition;
 
+use Closure;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Editor;
 use VividLedger\Shape\Node;
@@ -12,7 +13,6 @@ use VividLedger\Shape\Row;
 use VividLedger\Shape\Shape;
 use VividLedger\Shape\Slot\Labels;
 use VividLedger\Shape\WordRole;
-use VividLedger\Time\WorkingCalendar;
 use VividLedger\Words\Words;
 
 /** Which day of the week it is, or whether work is done on it. */
@@ -72,10 +72,10 @@ final readonly class DayIs extends OfTheMoment
         return new self($day, $context->zone, $negated, $row->text());
     }
 
-    protected function isAt(\DateTimeImmutable $at, WorkingCalendar $calendar): bool
+    protected function isAt(\DateTimeImmutable $at, Closure $calendar): bool
     {
         return $this->day === self::WORKING
-            ? $calendar->isWorkingDay($at, $this->zone)
+            ? $calendar()->isWorkingDay($at, $this->zone)
             : strtolower($at->setTimezone($this->zone)->format('l')) === $this->day;
     }
 }

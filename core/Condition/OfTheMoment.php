@@ -18,12 +18,15 @@ abstract readonly class OfTheMoment implements Spoken, Statement
 
     public function compile(): Closure
     {
-        return fn (View $view): bool => $this->holds($view->facts->now(), $view->facts->calendar(null));
+        return fn (View $view): bool => $this->holds(
+            $view->facts->now(),
+            static fn (): WorkingCalendar => $view->facts->calendar(null),
+        );
     }
 
     public function query(QueryWriter $writer): mixed
     {
-        return $this->holds($writer->now(), $writer->calendar()) ? $writer->all([]) : $writer->never();
+        return $this->holds($writer->now(), $writer->calendar(...)) ? $writer->all([]) : $writer->never();
     }
 
     public function explain(View $view, Display $display): Finding
@@ -41,10 +44,11 @@ abstract readonly class OfTheMoment implements Spoken, Statement
         return Atom::free($this);
     }
 
-    /** @param  WorkingCalendar  $calendar  of the company */
-    abstract protected function isAt(\DateTimeImmutable $at, WorkingCalendar $calendar): bool;
+    /** @param  Closure(): WorkingCalendar  $calendar  of the company; fetched only where it is asked for */
+    abstract protected function isAt(\DateTimeImmutable $at, Closure $calendar): bool;
 
-    private function holds(\DateTimeImmutable $at, WorkingCalendar $calendar): bool
+    /** @param  Closure(): WorkingCalendar  $calendar */
+    private function holds(\DateTimeImmutable $at, Closure $calendar): bool
     {
         return $this->isAt($at, $calendar) !== $this->negated;
     }

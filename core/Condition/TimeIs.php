@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace VividLedger\Condition;
 
+use Closure;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Editor;
 use VividLedger\Shape\Node;
@@ -12,7 +13,6 @@ use VividLedger\Shape\Row;
 use VividLedger\Shape\Shape;
 use VividLedger\Shape\Slot\TimeOfDay;
 use VividLedger\Shape\WordRole;
-use VividLedger\Time\WorkingCalendar;
 use VividLedger\Words\Words;
 
 /** What time of day it is. The first minute belongs to it and the last does not; from 22:00 to 06:00 goes over midnight. */
@@ -68,7 +68,7 @@ final readonly class TimeIs extends OfTheMoment
         return new self($ends[0], $ends[1], $context->zone, $negated, $row->text());
     }
 
-    protected function isAt(\DateTimeImmutable $at, WorkingCalendar $calendar): bool
+    protected function isAt(\DateTimeImmutable $at, Closure $calendar): bool
     {
         $time = $at->setTimezone($this->zone)->format('H:i');
 

@@ -4,13 +4,13 @@ declare(strict_types=1);
 
 namespace VividLedger\Condition;
 
+use Closure;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Offer;
 use VividLedger\Shape\Row;
 use VividLedger\Shape\Shape;
 use VividLedger\Shape\WordRole;
-use VividLedger\Time\WorkingCalendar;
 
 /** Whether it is within the working hours of the company's calendar: its hours, its holidays, its zone. */
 final readonly class WorkingTime extends OfTheMoment
@@ -43,8 +43,8 @@ final readonly class WorkingTime extends OfTheMoment
         return new self($context->zone, $negated, $row->text());
     }
 
-    protected function isAt(\DateTimeImmutable $at, WorkingCalendar $calendar): bool
+    protected function isAt(\DateTimeImmutable $at, Closure $calendar): bool
     {
-        return $calendar->between($at, $at->modify('+1 second')) > 0;
+        return $calendar()->between($at, $at->modify('+1 second')) > 0;
     }
 }
