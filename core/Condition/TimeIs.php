@@ -18,6 +18,8 @@ use VividLedger\Words\Words;
 /** What time of day it is. The first minute belongs to it and the last does not; from 22:00 to 06:00 goes over midnight. */
 final readonly class TimeIs extends OfTheMoment
 {
+    private const LENGTH = 5;
+
     public function __construct(private string $from, private string $to, \DateTimeZone $zone, bool $negated, string $text)
     {
         parent::__construct($zone, $negated, $text);
@@ -50,11 +52,11 @@ final readonly class TimeIs extends OfTheMoment
         $kinds = static fn (): array => [new Offer('is', 'time_is'), new Offer('is not', 'time_is_not')];
         $context->choice($negated ? 'is not' : 'is', WordRole::Glue, $node->child('kind')->at, $kinds);
         $ends = [];
-        foreach (['from' => 'from', 'to' => 'to'] as $key => $word) {
+        foreach (['from' => 'From which time, such as 08:00', 'to' => 'Until which time, such as 18:00'] as $key => $label) {
             $at = $node->child($key);
             $time = $at->text() ?? '';
-            $context->glue($word);
-            $editor = self::editor($word);
+            $context->glue($key);
+            $editor = Editor::line($label, self::LENGTH);
             if (preg_match($key === 'to' ? '/^(([01]\d|2[0-3]):[0-5]\d|24:00)$/D' : '/^([01]\d|2[0-3]):[0-5]\d$/D', $time) !== 1) {
                 return $context->gap('choose a time', $at->at, $editor, 'missing', Words::say('Give a time of day, such as 08:00.'));
             }
@@ -75,10 +77,5 @@ final readonly class TimeIs extends OfTheMoment
         return $this->from < $this->to
             ? $time >= $this->from && $time < $this->to
             : $time >= $this->from || $time < $this->to;
-    }
-
-    private static function editor(string $label): Editor
-    {
-        return Editor::line($label, 5);
     }
 }
