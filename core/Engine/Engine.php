@@ -202,22 +202,11 @@ final readonly class Engine
             record: $subject, type: $type, facts: $facts, schema: $this->schema, display: new Display($facts, $this->zone),
             now: $course->at, zone: $this->zone, change: $answered, marks: $course->marks, limits: $rule->limits,
         );
-        foreach ($rule->lines as $placed) {
-            if ($placed->timing !== null) {
-                continue;
-            }
-            $performance->doNow($placed);
-            if ($performance->refusal !== null) {
-                [$field, $message] = $performance->refusal;
+        $performance->begin($rule->opening());
+        if ($performance->refusal !== null) {
+            [$field, $message] = $performance->refusal;
 
-                return new Refusal($rule, $field, $message, $why);
-            }
-        }
-        foreach ($rule->lines as $placed) {
-            if ($placed->timing !== null) {
-                $waitsFor = $placed->timing->waitsFor();
-                $performance->pencilIn($placed, $placed->timing, $waitsFor === null ? null : $performance->awaited($waitsFor));
-            }
+            return new Refusal($rule, $field, $message, $why);
         }
         $key = $rule->guard->key($subject, $occasion ?? $course->occasion($subject, $answered), $state);
         $course->fired(new Firing(

@@ -110,13 +110,13 @@ final readonly class RunLifecycle
         $waitsFor = $timing?->waitsFor();
         $tasks = $waitsFor === null ? null : $course->standing->tasksOf($line->run->id, $waitsFor);
         $occasion = ActionContext::occasionOf(
-            record: $record, type: $type, facts: $course->standing, zone: $this->zone, started: $line->run->startedAt, tasks: $tasks,
-            turn: $line->turn,
+            record: $record, type: $type, facts: $course->standing, zone: $this->zone, started: $line->countedFrom(),
+            tasks: $tasks, turn: $line->turn,
         );
         $performance = new ActionContext(
             record: $record, type: $type, facts: $course->standing, schema: $this->schema,
             display: new Display($course->standing, $this->zone), now: $course->at, zone: $this->zone, change: $event,
-            marks: $course->marks, limits: $rule->limits, started: $line->run->startedAt,
+            marks: $course->marks, limits: $rule->limits, started: $line->run->startedAt, run: $line->run->id, counted: $line->counted,
         );
         $lock = $course->standing->lockOn($record->type, $record->id);
         if ($lock !== null && $lock->run !== $line->run->id) {
@@ -164,7 +164,7 @@ final readonly class RunLifecycle
                 $performance->made[$name] = $made;
             }
         }
-        $course->standing->mayWrite(Rule::elsewhere([$placed], $type));
+        $course->standing->mayWrite(Rule::elsewhere($placed->withItsCases(), $type));
         $performance->placed = $placed;
         $performance->turn = $line->turn;
         $placed->perform($performance);
@@ -210,8 +210,8 @@ final readonly class RunLifecycle
                 continue;
             }
             $occasion = ActionContext::occasionOf(
-                record: $record, type: $this->typeOf($record), facts: $course->standing, zone: $this->zone, started: $run->startedAt,
-                tasks: null, turn: $line->turn,
+                record: $record, type: $this->typeOf($record), facts: $course->standing, zone: $this->zone,
+                started: $line->countedFrom(), tasks: null, turn: $line->turn,
             );
             try {
                 $due = $placed->timing->due($occasion);
@@ -248,8 +248,8 @@ final readonly class RunLifecycle
             }
             if (! $placed->timing->isNeedless($tasks)) {
                 $due = ActionContext::occasionOf(
-                    record: $record, type: $this->typeOf($record), facts: $course->standing, zone: $this->zone, started: $run->startedAt,
-                    tasks: $tasks,
+                    record: $record, type: $this->typeOf($record), facts: $course->standing, zone: $this->zone,
+                    started: $line->countedFrom(), tasks: $tasks,
                 )->when($placed->timing);
                 if ($due?->getTimestamp() !== $line->due?->getTimestamp()) {
                     $moved[$line->id] = [$line->due, $due];

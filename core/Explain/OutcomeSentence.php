@@ -26,6 +26,8 @@ final class OutcomeSentence
             'cut_off' => Words::say('{what}: only {done} of {of} were taken', what: $what, done: $did->text('done'), of: $did->text('of')),
             'waits' => Words::say('{what} waits until {until}: {why}', what: $what, until: $did->text('until'), why: $did->text('why')),
             'dropped' => Words::say('{what} was dropped: {why}', what: $what, why: $did->text('why')),
+            'case' => $what === '' ? Words::say('No case held: {why}', why: $did->text('why'))
+                : ($did->text('why') === '' ? $what : Words::say('{case}: {why}', case: $what, why: $did->text('why'))),
             'skipped' => Words::say('Left out: {what}, {why}', what: $what, why: $did->text('why')),
             'message' => self::message($did),
             'created' => Words::say('Made {record}', record: $did->text('record')),

@@ -12,6 +12,7 @@ final readonly class PencilledLine
      * @param  int  $turn  the how-manieth time it is done, from 1
      * @param  ?\DateTimeImmutable  $due  null while it waits for a date or for a task
      * @param  ?\DateTimeImmutable  $meant  what its timing said, where quiet hours have moved it from there
+     * @param  ?\DateTimeImmutable  $counted  when its case was known, from which its time counts; null for when the rule fired
      */
     public function __construct(
         public int $id,
@@ -20,6 +21,13 @@ final readonly class PencilledLine
         public int $turn,
         public ?\DateTimeImmutable $due,
         public ?\DateTimeImmutable $meant = null,
+        public ?\DateTimeImmutable $counted = null,
     ) {
+    }
+
+    /** From when its time counts. */
+    public function countedFrom(): \DateTimeImmutable
+    {
+        return $this->counted ?? $this->run->startedAt;
     }
 }

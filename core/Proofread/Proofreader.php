@@ -6,6 +6,7 @@ namespace VividLedger\Proofread;
 
 use VividLedger\Proofread\Check\AfterTheEnd;
 use VividLedger\Proofread\Check\AlwaysInQuietHours;
+use VividLedger\Proofread\Check\CaseNeverComes;
 use VividLedger\Proofread\Check\ChaseWithoutEnd;
 use VividLedger\Proofread\Check\Check;
 use VividLedger\Proofread\Check\ConditionsHold;
@@ -28,7 +29,7 @@ final class Proofreader
 {
     /** @var list<class-string<Check>> in the order their remarks are shown; a new one is a new file and one line here */
     public const ALL = [
-        ConditionsHold::class, Shadowed::class, RangesOfSet::class, SetOffEachOther::class,
+        ConditionsHold::class, CaseNeverComes::class, Shadowed::class, RangesOfSet::class, SetOffEachOther::class,
         SetDifferently::class, OwnEcho::class, MessageAtEachSave::class,
         ChaseWithoutEnd::class, AfterTheEnd::class, DateThatMoves::class, EscalatesToTheSame::class, AlwaysInQuietHours::class,
         WaitsWithoutEnd::class, TaskOutlives::class, NobodyDecides::class, FindsNobody::class, NamesWhoLeft::class,

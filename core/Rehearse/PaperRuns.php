@@ -124,6 +124,7 @@ final class PaperRuns
         foreach ($old->lines as $line) {
             $run->lines[] = new PencilledLine(
                 id: $line->id, run: $run, place: $line->place, turn: $line->turn, due: $line->due, meant: $line->meant,
+                counted: $line->counted,
             );
         }
         $this->runs[$run->id] = $run;
@@ -307,7 +308,7 @@ final class PaperRuns
         foreach ($pencilled as $pencilling) {
             $run->lines[] = new PencilledLine(
                 id: ++$this->lastLine, run: $run, place: $pencilling->place, turn: $pencilling->turn, due: $pencilling->due,
-                meant: $pencilling->meant,
+                meant: $pencilling->meant, counted: $pencilling->counted,
             );
         }
         self::order($run);
@@ -331,7 +332,7 @@ final class PaperRuns
         if ($kept !== null) {
             $kept->lines = array_map(
                 static fn (PencilledLine $line): PencilledLine => $line->id === $id ? new PencilledLine(
-                    id: $id, run: $kept, place: $line->place, turn: $line->turn, due: $due, meant: $meant,
+                    id: $id, run: $kept, place: $line->place, turn: $line->turn, due: $due, meant: $meant, counted: $line->counted,
                 ) : $line,
                 $kept->lines,
             );

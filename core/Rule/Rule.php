@@ -40,6 +40,9 @@ final class Rule
     /** @var ?list<string> */
     private ?array $elsewhere = null;
 
+    /** @var ?list<Placed> */
+    private ?array $opening = null;
+
     /** @var ?list<ChildrenRead> */
     private ?array $childrenRead = null;
 
@@ -189,6 +192,12 @@ final class Rule
         return null;
     }
 
+    /** @return list<Placed> the lines that stand in no case: what is done or pencilled in as it fires */
+    public function opening(): array
+    {
+        return $this->opening ??= array_values(array_filter($this->lines, static fn (Placed $placed): bool => $placed->under === null));
+    }
+
     /** Whether the rule goes on after it has fired. */
     public function lasts(): bool
     {
@@ -307,7 +316,10 @@ final class Rule
     public function writesElsewhere(RecordType $own): array
     {
         return $this->elsewhere ??= self::elsewhere(
-            array_filter($this->lines, static fn (Placed $placed): bool => $placed->timing === null), $own,
+            array_merge(...array_map(
+                static fn (Placed $placed): array => $placed->timing === null ? $placed->withItsCases() : [], $this->opening(),
+            )),
+            $own,
         );
     }
 

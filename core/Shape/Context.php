@@ -73,7 +73,7 @@ final readonly class Context
 
     public function row(Part $part, Node $node, string $margin = '', int $depth = 0): Row
     {
-        return $this->sheet->rows[] = new Row($part, $node->at, $margin, $depth);
+        return $this->sheet->rows[] = new Row($part, $node->at, $margin, $depth, $this->sheet->indent);
     }
 
     public function glue(string $text): void

@@ -13,6 +13,9 @@ final class ReadingResult
     /** @var list<Row> */
     public array $rows = [];
 
+    /** How far the rows that are read next stand in: by one for each case they are in. */
+    public int $indent = 0;
+
     /** @var list<Problem> */
     public array $problems = [];
 

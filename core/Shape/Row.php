@@ -13,6 +13,9 @@ final class Row
     /** Whether the line is switched off. */
     public bool $off = false;
 
+    /** Whether it is the heading of a case, which sets in or out by standing within another. */
+    public bool $heading = false;
+
     /** When the line is done, as a word that can be changed; null where it is no line. */
     public ?Word $when = null;
 
@@ -27,12 +30,14 @@ final class Row
      * @param  string  $at  the place in the rule file the row stands for (a JSON Pointer)
      * @param  string  $margin  empty where the row continues the one above
      * @param  int  $depth  of nesting, for conditions
+     * @param  int  $indent  how many cases it stands in
      */
     public function __construct(
         public readonly Part $part,
         public readonly string $at,
         public readonly string $margin = '',
         public readonly int $depth = 0,
+        public readonly int $indent = 0,
     ) {
     }
 

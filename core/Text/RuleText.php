@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace VividLedger\Text;
 
 use VividLedger\House\Directory;
+use VividLedger\Rule\Cases\CaseLayout;
+use VividLedger\Rule\Line\Lines;
 use VividLedger\Schema\RecordType;
 use VividLedger\Schema\Schema;
 use VividLedger\Shape\Node;
@@ -35,6 +37,7 @@ final readonly class RuleText
         $said = static fn (string $part): array => ($file[$part] ?? []) === [] ? []
             : [Parts::word($part).' '.Parts::slot($part)->print($file[$part], $scope, [])];
         $condition = $file['onlyIf'] ?? null;
+        $lines = $node->child('lines')->items();
 
         return implode("\n", [
             'Rule '.Typed::quote((string) $node->child('name')->text()),
@@ -43,8 +46,10 @@ final readonly class RuleText
             ...(is_array($condition) && ($condition['of'] ?? null) !== [] ? $said('onlyIf') : []),
             ...$said('fires'),
             ...array_map(
-                static fn (Node $line): string => Parts::slot('line')->print($line->raw, $scope, []),
-                $node->child('lines')->items(),
+                static fn (Node $line, int $indent): string => str_repeat('    ', $indent)
+                    .Parts::slot('line')->print($line->raw, $scope, []),
+                $lines,
+                CaseLayout::of($lines, Lines::headings())->indents,
             ),
             ...(is_array($file['until'] ?? null) ? $said('until') : []),
             ...(is_array($file['never'] ?? null) ? $said('never') : []),

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace VividLedger\Text;
 
 use Closure;
+use VividLedger\Rule\Line\Lines;
 use VividLedger\Schema\RecordType;
 use VividLedger\Schema\Schema;
 use VividLedger\Shape\Parsed;
@@ -78,6 +79,11 @@ final class TypedPage
         return array_values(array_unique([...$named, ...($type === null ? [] : [$type])], SORT_REGULAR));
     }
 
+    private static function isHeading(mixed $line): bool
+    {
+        return is_array($line) && is_string($line['kind'] ?? null) && isset(Lines::headings()[$line['kind']]);
+    }
+
     /** Whether the row is a word and something of one's own in quotes, which is kept under a key. */
     private function quoted(Typed $typed, string $word, string $key): bool
     {
@@ -113,6 +119,11 @@ final class TypedPage
         }
         foreach (Parts::slot('line')->parse($typed, 0, $scope, []) as $one) {
             $found[] = $one->as(['line' => $one->json]);
+            // The first line of a case can stand in the row of its heading: "Otherwise: remind the owner “Look”".
+            $goesOn = self::isHeading($one->json) && ! $typed->isDone($one->end);
+            foreach ($goesOn ? Parts::slot('line')->parse($typed, $one->end, $scope, []) : [] as $line) {
+                $found[] = (new Parsed([], $line->end, $one->cost + $line->cost))->as(['lines' => [$one->json, $line->json]]);
+            }
         }
 
         return $found;
@@ -139,8 +150,8 @@ final class TypedPage
     private function keep(array $read): void
     {
         foreach ($read as $key => $value) {
-            if ($key === 'line') {
-                $this->lines[] = $value;
+            if ($key === 'line' || $key === 'lines') {
+                array_push($this->lines, ...($key === 'line' || ! is_array($value) ? [$value] : array_values($value)));
             } else {
                 $this->file[(string) $key] = $value;
             }

@@ -4,6 +4,9 @@ declare(strict_types=1);
 
 namespace VividLedger\Text;
 
+use VividLedger\Rule\Cases\CasePart;
+use VividLedger\Rule\Cases\IfCase;
+use VividLedger\Rule\Line\Lines;
 use VividLedger\Shape\Parsed;
 use VividLedger\Shape\Scope;
 use VividLedger\Shape\Slot;
@@ -16,6 +19,9 @@ final readonly class WholeRule implements Slot
     private const BETWEEN = ',\s*(?:and\s+then|and|then|but|also)\b|[,;:.]|(?:and\s+then|and|then|but)\b';
 
     private const MOST_PARTS = 12;
+
+    /** A mark: the conditions were said behind a line. */
+    private const BEHIND = 'behind';
 
     /** It is only heard; it is printed as a page. */
     public function print(mixed $json, Scope $scope, array $around): null
@@ -53,6 +59,39 @@ final readonly class WholeRule implements Slot
     }
 
     /**
+     * What was said so far, where an "otherwise" follows: its "if" stood with the last line, or before all of them.
+     *
+     * @param  list<mixed>  $lines
+     * @param  array<mixed>  $had
+     * @return ?array{list<mixed>, array<mixed>} null where there is nothing that it could be the other case of
+     */
+    private static function asCases(mixed $line, array $lines, array $had): ?array
+    {
+        $kindOf = static fn (mixed $one): string => is_array($one) && is_string($one['kind'] ?? null) ? $one['kind'] : '';
+        $headings = Lines::headings();
+        $heading = $headings[$kindOf($line)] ?? null;
+        $part = $heading === null ? CasePart::First : $heading::part();
+        if ($part === CasePart::First || array_filter($lines, static fn (mixed $one): bool => isset($headings[$kindOf($one)])) !== []) {
+            return [$lines, $had];
+        }
+        $last = $lines[count($lines) - 1] ?? null;
+        if (is_array($last) && isset($last['onlyIf'])) {
+            $own = is_array($last['onlyIf']) && isset($last['onlyIf']['of']) ? $last['onlyIf']
+                : ['kind' => 'all', 'of' => [$last['onlyIf']]];
+            $if = ['kind' => IfCase::kind(), 'that' => $own];
+
+            return [[...array_slice($lines, 0, -1), $if, array_diff_key($last, ['onlyIf' => true])], $had];
+        }
+
+        $all = $had['onlyIf'] ?? null;
+        if ($lines === [] || ! is_array($all) || ($had[''] ?? null) === self::BEHIND) {
+            return null;
+        }
+
+        return [[['kind' => IfCase::kind(), 'that' => $all], ...$lines], array_diff_key($had, ['onlyIf' => true])];
+    }
+
+    /**
      * @param  array<mixed>  $had
      * @return list<Parsed> the rule with one part more
      */
@@ -71,12 +110,16 @@ final readonly class WholeRule implements Slot
         foreach (['onlyIf', 'fires', 'until', 'never'] as $part) {
             // Of how often it fires people say no more than the words themselves: "…, only once".
             foreach (isset($had[$part]) ? [] : Parts::parse($part, $typed, $at, $scope, isBare: $part === 'fires') as $one) {
-                $found[] = $one->as($had + [$part => $one->json]);
+                $mark = $part === 'onlyIf' && isset($had['lines']) ? ['' => self::BEHIND] : [];
+                $found[] = $one->as($had + [$part => $one->json] + $mark);
             }
         }
         $lines = is_array($had['lines'] ?? null) ? array_values($had['lines']) : [];
         foreach (Parts::slot('line')->parse($typed, $at, $scope, []) as $line) {
-            $found[] = $line->as(['lines' => [...$lines, $line->json]] + $had);
+            $so = self::asCases($line->json, $lines, $had);
+            if ($so !== null) {
+                $found[] = $line->as(['lines' => [...$so[0], $line->json]] + $so[1]);
+            }
         }
 
         return $found;

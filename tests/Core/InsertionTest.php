@@ -7,6 +7,7 @@ namespace Tests\Core;
 use PHPUnit\Framework\TestCase;
 use Tests\Core\Support\Filler;
 use Tests\Core\Support\World;
+use VividLedger\Rule\Cases\IfCase;
 use VividLedger\Rule\Line\Lines;
 use VividLedger\Rule\Reading\RuleReader;
 use VividLedger\Shape\EditorSort;
@@ -47,13 +48,21 @@ final class InsertionTest extends TestCase
     {
         foreach (Lines::all() as $line) {
             $file = ['lines' => [$line::shape()->begun()]] + World::file();
+            $at = '/lines/0';
+            if (isset(Lines::headings()[$line::kind()])) {
+                // A heading of a case stands below the first of its cases, and something has to be done in them.
+                $comment = ['kind' => 'comment', 'text' => 'A'];
+                $file['lines'] = $line === IfCase::class ? [...$file['lines'], $comment]
+                    : [IfCase::shape()->begun(), $comment, ...$file['lines']];
+                $at = $line === IfCase::class ? $at : '/lines/2';
+            }
             if ($line::kind() === 'send_list') {
                 $file['when'] = [
                     'kind' => 'timetable', 'rrule' => 'FREQ=DAILY', 'time' => '08:00', 'from' => '2026-11-24', 'per' => ['kind' => 'owner'],
                 ];
                 unset($file['onlyIf']);
             }
-            $this->everythingAt($file, static fn (Word $word): bool => str_starts_with((string) $word->at, '/lines/0'), 2);
+            $this->everythingAt($file, static fn (Word $word): bool => str_starts_with((string) $word->at, $at), 2);
         }
         self::assertSame([], $this->stuck);
     }

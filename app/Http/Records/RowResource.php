@@ -23,6 +23,10 @@ final readonly class RowResource
         public string $margin,
         #[OA\Property]
         public int $depth,
+        #[OA\Property(description: 'How many cases it stands in.')]
+        public int $indent,
+        #[OA\Property(description: 'Whether it is the heading of a case.')]
+        public bool $heading,
         #[OA\Property(description: 'Whether the line is switched off.')]
         public bool $off,
         #[OA\Property(description: 'How many seconds after the firing the line comes, where that is known beforehand.', nullable: true)]

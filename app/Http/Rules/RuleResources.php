@@ -48,7 +48,8 @@ final readonly class RuleResources
     {
         return new ReadingResource(
             array_map(static fn (Row $row): RowResource => new RowResource(
-                part: $row->part->value, at: $row->at, margin: $row->margin, depth: $row->depth, off: $row->off, after: $row->after,
+                part: $row->part->value, at: $row->at, margin: $row->margin, depth: $row->depth, indent: $row->indent,
+                heading: $row->heading, off: $row->off, after: $row->after,
                 when: $row->when === null ? null : EditorResources::word($row->when),
                 words: array_map(EditorResources::word(...), $row->words),
             ), $page->rows),

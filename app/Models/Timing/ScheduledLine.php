@@ -27,6 +27,7 @@ use VividLedger\Record\Value;
  * @property LineStatus $status
  * @property ?\DateTimeImmutable $due_at
  * @property ?\DateTimeImmutable $meant_at
+ * @property ?\DateTimeImmutable $counted_at
  * @property string $record_type
  * @property int $record_id
  * @property ?int $task_id
@@ -105,6 +106,7 @@ final class ScheduledLine extends LedgerModel
         'status' => LineStatus::class,
         'due_at' => Instant::class,
         'meant_at' => Instant::class,
+        'counted_at' => Instant::class,
         'record_id' => 'integer',
         'task_id' => 'integer',
         'entry_id' => 'integer',

@@ -222,7 +222,8 @@ final readonly class TaskStore
                 $timing = $rule?->line($line->place)?->timing;
                 if ($timing?->waitsFor() === $task->line_key) {
                     $at = ActionContext::occasionOf(
-                        record: $record, type: $type, facts: $facts, zone: $this->company->zone(), started: $run->startedAt,
+                        record: $record, type: $type, facts: $facts, zone: $this->company->zone(),
+                        started: $line->countedFrom(),
                         tasks: $facts->tasksOf($run->id, $task->line_key), turn: $line->turn,
                     )->when($timing);
                     ScheduledLine::rows()->where('id', $line->id)->update(['due_at' => $at === null ? null : Columns::moment($at)]);

@@ -167,7 +167,7 @@ final class LineRows
 
         return [
             'sort' => LineSort::Line, 'kind' => $pencilling->kind, 'due_at' => self::moment($pencilling->due),
-            'meant_at' => self::moment($pencilling->meant),
+            'meant_at' => self::moment($pencilling->meant), 'counted_at' => self::moment($pencilling->counted),
             'record_type' => $record->type, 'record_id' => $record->id, 'entry_id' => $entry, 'rule_id' => $step->rule->id,
             'page' => $step->rule->page, 'place' => $pencilling->place, 'turn' => $pencilling->turn,
             'said' => mb_substr(

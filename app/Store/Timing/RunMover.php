@@ -23,7 +23,8 @@ use VividLedger\Rule\Rule;
 
 /**
  * Moves runs that are in play to the next page of their rule. A line keeps its place on the page: one still to come gets the
- * new page's time, one that is gone is struck out, and one that is new is pencilled in unless its time has passed.
+ * new page's time, one that is gone is struck out, and one that is new is pencilled in unless its time has passed. Which case it is
+ * stays as it was decided: a line that is new in a case does not come.
  */
 final readonly class RunMover
 {
@@ -89,12 +90,12 @@ final readonly class RunMover
         foreach ($run->lines as $line) {
             $waiting[$line->place] = $line;
         }
-        $due = function (Placed $placed, int $turn) use ($run, $record, $type, $facts, $page): ?\DateTimeImmutable {
+        $due = function (Placed $placed, ?PencilledLine $line) use ($run, $record, $type, $facts, $page): ?\DateTimeImmutable {
             $waitsFor = $placed->timing?->waitsFor();
             $tasks = $waitsFor === null ? null : $facts->tasksOf($run->id, $waitsFor);
             $occasion = ActionContext::occasionOf(
-                record: $record, type: $type, facts: $facts, zone: $this->company->zone(), started: $run->startedAt, tasks: $tasks,
-                turn: $turn,
+                record: $record, type: $type, facts: $facts, zone: $this->company->zone(),
+                started: $line?->countedFrom() ?? $run->startedAt, tasks: $tasks, turn: $line->turn ?? 1,
             );
             $at = $placed->timing === null ? null : $occasion->when($placed->timing);
 
@@ -106,7 +107,7 @@ final readonly class RunMover
             }
             $line = $waiting[$placed->place] ?? null;
             unset($waiting[$placed->place]);
-            $at = $due($placed, $line->turn ?? 1);
+            $at = $due($placed, $line);
             if ($line !== null) {
                 $count['moved'] += $at?->getTimestamp() === $line->due?->getTimestamp() ? 0 : 1;
                 if ($apply) {
@@ -115,7 +116,7 @@ final readonly class RunMover
                         'said' => mb_substr($placed->said, 0, 200),
                     ]);
                 }
-            } elseif (! isset($inked[$placed->place]) && ($at === null || $at > $this->clock->now())) {
+            } elseif ($placed->under === null && ! isset($inked[$placed->place]) && ($at === null || $at > $this->clock->now())) {
                 $count['added']++;
                 if ($apply) {
                     ScheduledLine::query()->create([

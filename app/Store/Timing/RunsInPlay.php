@@ -148,7 +148,7 @@ final class RunsInPlay
             return [];
         }
         $lines = ScheduledLine::toComeRows()->whereIn('run_id', array_keys($runs))->orderBy('id')->get([
-            'id', 'run_id', 'place', 'turn', 'due_at', 'meant_at',
+            'id', 'run_id', 'place', 'turn', 'due_at', 'meant_at', 'counted_at',
         ]);
         // Those that wait for something have no time yet, and come last.
         foreach ($lines->sortBy(static fn (object $line): string => $line->due_at ?? '~') as $row) {
@@ -157,6 +157,7 @@ final class RunsInPlay
             $meant = $row->meant_at === null ? null : Columns::instant($row->meant_at);
             $run->lines[] = new PencilledLine(
                 id: (int) $row->id, run: $run, place: (int) $row->place, turn: (int) $row->turn, due: $due, meant: $meant,
+                counted: $row->counted_at === null ? null : Columns::instant($row->counted_at),
             );
         }
 

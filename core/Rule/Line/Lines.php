@@ -6,6 +6,12 @@ namespace VividLedger\Rule\Line;
 
 use VividLedger\Condition\Condition;
 use VividLedger\Condition\ConditionReader;
+use VividLedger\Rule\Cases\CaseHeading;
+use VividLedger\Rule\Cases\CasePart;
+use VividLedger\Rule\Cases\EndOfCases;
+use VividLedger\Rule\Cases\IfCase;
+use VividLedger\Rule\Cases\OrIfCase;
+use VividLedger\Rule\Cases\OtherwiseCase;
 use VividLedger\Rule\Timing\Climb;
 use VividLedger\Rule\Timing\Timing;
 use VividLedger\Rule\Timing\Timings;
@@ -31,7 +37,7 @@ final class Lines
         SetFields::class, GiveTask::class, GiveTasks::class, Remind::class, SendMessage::class, SendList::class, Escalate::class,
         CreateRecord::class, Assign::class,
         AddComment::class, Follow::class, AskForSignOff::class, SendSlip::class, CallEndpoint::class,
-        Refuse::class,
+        Refuse::class, IfCase::class, OrIfCase::class, OtherwiseCase::class, EndOfCases::class,
     ];
 
     /** @return list<class-string<Line>> */
@@ -43,6 +49,10 @@ final class Lines
     /** @return ?Placed null when it is unfinished, and the problem is noted; a line that is switched off is read all the same */
     public static function read(Context $context, Node $node, int $place): ?Placed
     {
+        $heading = self::headings()[$node->kind()] ?? null;
+        if ($heading !== null) {
+            return self::heading($context, $node, $place, $heading);
+        }
         $at = $node->child('at');
         $timing = Timings::read($context, $at);
         $margin = $timing instanceof Timing ? $timing->margin() : ($timing === false ? 'when?' : 'at once');
@@ -102,6 +112,47 @@ final class Lines
         return $read === null || $timing === false || $context->problems() > $problems ? null : new Placed(
             place: $place, line: $read, kind: $node->kind(), timing: $timing, tooLate: $tooLate, key: $key, said: $said, lapses: $lapses,
         );
+    }
+
+    /** @return array<string, class-string<CaseHeading>> the headings of cases, by kind */
+    public static function headings(): array
+    {
+        return Kinds::once(self::class.'headings', static function (): array {
+            $headings = array_filter(self::all(), static fn (string $line): bool => is_a($line, CaseHeading::class, true));
+
+            return array_combine(array_map(static fn (string $line): string => $line::kind(), $headings), $headings);
+        });
+    }
+
+    /**
+     * The heading of a case: a row without people, conditions or a name of its own. The first of some cases has their time.
+     *
+     * @param  class-string<CaseHeading>  $heading
+     */
+    private static function heading(Context $context, Node $node, int $place, string $heading): ?Placed
+    {
+        $at = $node->child('at');
+        $hasTime = $heading::part() === CasePart::First;
+        $problems = $context->problems();
+        $timing = $hasTime ? Timings::read($context, $at) : null;
+        $margin = $timing instanceof Timing ? $timing->margin() : ($timing === false ? 'when?' : ($hasTime ? 'at once' : ''));
+        $row = $context->row(Part::Line, $node, $margin);
+        $row->heading = true;
+        $row->off = $node->child('off')->raw === true;
+        $row->after = $timing instanceof Timing ? $timing->seconds() : ($hasTime && $timing === null ? 0 : null);
+        if ($hasTime) {
+            $context->when($row, $margin, $at->at, Timings::form($context, $place));
+        }
+        $read = $heading::read($context, $node);
+        if ($timing instanceof Timing && $timing->repeats()) {
+            $context->problem($at->at, 'wrong_type', Words::say('Cases are decided once. Let the lines in them repeat.'));
+        }
+        if ($timing instanceof Timing && $timing->note() !== '') {
+            $context->wordIn($row, ', '.$timing->note(), WordRole::Value, $at->at, Timings::form($context, $place));
+        }
+
+        return $read === null || $timing === false || $context->problems() > $problems ? null
+            : new Placed(place: $place, line: $read, kind: $node->kind(), timing: $timing, said: $read->said());
     }
 
     /** What takes the point from the tasks of a line. */

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace VividLedger\Rule\Line;
 
 use VividLedger\Condition\Condition;
+use VividLedger\Rule\Cases\Cases;
 use VividLedger\Rule\Performance\ActionContext;
 use VividLedger\Rule\Timing\Timing;
 use VividLedger\Time\Due;
@@ -19,6 +20,7 @@ final readonly class Placed
      * @param  string  $key  by which other lines name it; empty for none
      * @param  string  $said  the line as it reads
      * @param  ?Condition  $lapses  what takes the point from the tasks it gives; null when nothing does
+     * @param  ?int  $under  place of the heading of the case it stands in; null where it stands in none
      */
     public function __construct(
         public int $place,
@@ -29,6 +31,7 @@ final readonly class Placed
         public string $key = '',
         public string $said = '',
         public ?Condition $lapses = null,
+        public ?int $under = null,
     ) {
     }
 
@@ -41,6 +44,21 @@ final readonly class Placed
         } else {
             $this->line->perform($performance);
         }
+    }
+
+    /** The same line in a case, and with the cases that it begins. */
+    public function placedUnder(?int $heading, ?Cases $cases): self
+    {
+        return new self(
+            place: $this->place, line: $cases ?? $this->line, kind: $this->kind, timing: $this->timing, tooLate: $this->tooLate,
+            key: $this->key, said: $this->said, lapses: $this->lapses, under: $heading,
+        );
+    }
+
+    /** @return list<self> the line, and what is done as soon as it is */
+    public function withItsCases(): array
+    {
+        return [$this, ...($this->line instanceof Cases ? $this->line->atOnce() : [])];
     }
 
     /** Whether it reaches for people, so that quiet hours hold it back even when it is due at once. */

@@ -73,6 +73,11 @@ final class ActionContext
     /** @var array<string, array{?Record, Record}> other records, as they were before the lines and as they are */
     private array $others = [];
 
+    /**
+     * @param  ?\DateTimeImmutable  $started  when the rule fired; null for now
+     * @param  ?int  $run  whose line falls due; null where the rule fires
+     * @param  ?\DateTimeImmutable  $counted  from when the time of the line counts, where that is not when the rule fired
+     */
     public function __construct(
         public Record $record,
         public readonly RecordType $type,
@@ -85,6 +90,8 @@ final class ActionContext
         private readonly VersionBumps $marks,
         private readonly ?Limits $limits = null,
         private readonly ?\DateTimeImmutable $started = null,
+        private readonly ?int $run = null,
+        private ?\DateTimeImmutable $counted = null,
     ) {
     }
 
@@ -105,8 +112,8 @@ final class ActionContext
     public function occasion(?Awaited $tasks = null, int $turn = 1): Occasion
     {
         return self::occasionOf(
-            record: $this->record, type: $this->type, facts: $this->facts, zone: $this->zone, started: $this->started ?? $this->now,
-            tasks: $tasks, turn: $turn,
+            record: $this->record, type: $this->type, facts: $this->facts, zone: $this->zone,
+            started: $this->counted ?? $this->started ?? $this->now, tasks: $tasks, turn: $turn,
         );
     }
 
@@ -127,6 +134,32 @@ final class ActionContext
         );
     }
 
+    /**
+     * Does what is to be done at once of these lines, and pencils in the others. Of lines that stand in a case the time counts from
+     * when their case is known.
+     *
+     * @param  list<Placed>  $lines
+     */
+    public function begin(array $lines): void
+    {
+        $this->counted = $this->run === null ? null : $this->now;
+        foreach ($lines as $placed) {
+            if ($placed->timing === null) {
+                $this->doNow($placed);
+                if ($this->refusal !== null) {
+                    return;
+                }
+            }
+        }
+        foreach ($lines as $placed) {
+            if ($placed->timing !== null) {
+                $waitsFor = $placed->timing->waitsFor();
+                $this->pencilIn($placed, $placed->timing, $waitsFor === null ? null : $this->awaited($waitsFor)
+                    ?? ($this->run === null ? null : $this->facts->tasksOf($this->run, $waitsFor)));
+            }
+        }
+    }
+
     /** Does a line now, or pencils it in where quiet hours do not let it. */
     public function doNow(Placed $placed): void
     {
@@ -135,6 +168,7 @@ final class ActionContext
         if ($allowed > $this->now) {
             $this->pencil(new Pencilling(
                 place: $placed->place, turn: $this->turn, due: $allowed, kind: $placed->kind, why: 'quiet hours', meant: $this->now,
+                counted: $this->counted,
             ));
         } else {
             $placed->perform($this);
@@ -151,7 +185,10 @@ final class ActionContext
     public function later(Placed $placed, int $turn, ?\DateTimeImmutable $due): void
     {
         $allowed = $due === null ? null : $this->allowed($due);
-        $this->pencil(new Pencilling($placed->place, $turn, $allowed, $placed->kind, meant: $allowed == $due ? null : $due));
+        $this->pencil(new Pencilling(
+            place: $placed->place, turn: $turn, due: $allowed, kind: $placed->kind, meant: $allowed == $due ? null : $due,
+            counted: $this->counted,
+        ));
     }
 
     /** Pencils a line in for when its timing says; one whose moment cannot be kept is not, and the entry says so. */
@@ -182,7 +219,10 @@ final class ActionContext
                 $this->outcomes[] = ['kind' => 'dropped', 'label' => $what, 'why' => $why];
             } else {
                 $allowed = $this->allowed($until);
-                $this->pencil(new Pencilling($this->placed->place, $this->turn, $allowed, $this->placed->kind, $why));
+                $this->pencil(new Pencilling(
+                    place: $this->placed->place, turn: $this->turn, due: $allowed, kind: $this->placed->kind, why: $why,
+                    counted: $this->counted,
+                ));
                 $this->outcomes[] = ['kind' => 'waits', 'label' => $what, 'why' => $why, 'until' => Value::instantText($allowed)];
             }
 
@@ -389,6 +429,17 @@ final class ActionContext
     public function cutOff(string $what, int $done, int $of): void
     {
         $this->outcomes[] = ['kind' => 'cut_off', 'label' => $what, 'done' => $done, 'of' => $of];
+    }
+
+    /**
+     * Which of some cases it is.
+     *
+     * @param  string  $case  as it reads; empty for none of them
+     * @param  string  $why  what held, or what did not
+     */
+    public function decided(string $case, string $why): void
+    {
+        $this->outcomes[] = ['kind' => 'case', 'label' => $case, 'why' => $why];
     }
 
     /** A line of which its own condition did not hold. */

@@ -13,6 +13,7 @@ final readonly class Pencilling
      * @param  ?\DateTimeImmutable  $due  null while it waits for a date or for a task
      * @param  string  $why  it does not happen when it would have; empty when it does
      * @param  ?\DateTimeImmutable  $meant  what its timing said, where quiet hours have moved it from there
+     * @param  ?\DateTimeImmutable  $counted  when its case was known, from which its time counts; null for when the rule fired
      */
     public function __construct(
         public int $place,
@@ -21,6 +22,7 @@ final readonly class Pencilling
         public string $kind,
         public string $why = '',
         public ?\DateTimeImmutable $meant = null,
+        public ?\DateTimeImmutable $counted = null,
     ) {
     }
 }

@@ -8,6 +8,8 @@ use VividLedger\Condition\Condition;
 use VividLedger\Condition\ConditionReader;
 use VividLedger\House\Directory;
 use VividLedger\Record\EventKind;
+use VividLedger\Rule\Cases\CaseAssembly;
+use VividLedger\Rule\Cases\CaseLayout;
 use VividLedger\Rule\Guard\RepeatGuards;
 use VividLedger\Rule\Limits;
 use VividLedger\Rule\Line\Lines;
@@ -224,28 +226,37 @@ final readonly class RuleReader
         }
     }
 
-    /** @return list<Placed> those that are finished and not switched off */
+    /** @return list<Placed> those that are finished and not switched off, each in its case */
     private function lines(Context $context, Node $list): array
     {
-        $lines = [];
         $items = $list->items();
-        $on = 0;
+        $headings = Lines::headings();
+        $layout = CaseLayout::of($items, $headings);
+        $lines = [];
+        $count = 0;
         foreach ($items as $place => $item) {
+            $context->sheet->indent = $layout->indents[$place];
             $line = Lines::read($context, $item, $place);
+            if (isset($layout->problems[$place])) {
+                $line = $context->problem($item->at, 'no_case', $layout->problems[$place]);
+            }
+            $count += isset($headings[$item->kind()]) ? 0 : 1;
             if ($item->child('off')->raw !== true) {
-                $on++;
-                $lines[] = $line;
+                $lines[$place] = $line;
             }
         }
-        if ($items === []) {
+        $context->sheet->indent = 0;
+        $inForce = CaseAssembly::inForce($lines, $layout);
+        if ($count === 0) {
             $context->problem('/lines', 'missing', Words::say('A rule needs at least one line: say what it does.'));
-        } elseif ($on === 0) {
+        } elseif (array_diff_key($inForce, array_filter($items, static fn (Node $item): bool => isset($headings[$item->kind()]))) === []) {
             $context->problem('/lines', 'all_off', Words::say('Every line is switched off: switch one on.'));
         } elseif (count($items) > Lines::MOST) {
             $context->problem('/lines', 'too_many', Words::say('A rule has at most {most} lines.', most: Lines::MOST));
         }
+        $read = array_filter($inForce);
 
-        return array_values(array_filter($lines));
+        return count($read) === count($inForce) ? (new CaseAssembly($layout, $read))->lines($context) : array_values($read);
     }
 
     /** A file without conditions reads like one whose group of conditions is empty. */

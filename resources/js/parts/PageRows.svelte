@@ -24,7 +24,7 @@
     };
     let { rows, document: page = null, addsLines = true }: Props = $props();
 
-    type Open = { anchor: HTMLElement; key: string; word: Word | null };
+    type Open = { anchor: HTMLElement; key: string; word: Word | null; below?: number };
     let open = $state<Open | null>(null);
     let root = $state<HTMLDivElement>();
 
@@ -171,13 +171,16 @@
     }
 
     async function addLine(kind: string | undefined) {
+        const below = open?.below ?? null;
         open = null;
         const line = session.schema?.lines.find((offer) => offer.kind === kind);
         if (!page || !line) return;
         // Counted before the line is there.
-        const at = `/lines/${lineCount}`;
-        await page.append('/lines', structuredClone(line.begins as JsonObject));
-        await proceed(at);
+        const index = below === null ? lineCount : below + 1;
+        const begins = structuredClone(line.begins as JsonObject);
+        if (below === null) await page.append('/lines', begins);
+        else await page.insert('/lines', index, begins);
+        await proceed(`/lines/${index}`);
     }
 
     function deeds(row: Row): Deed[] {
@@ -189,6 +192,14 @@
                       { label: say('Into a group'), keys: 'Alt →', act: () => shift(row, true) },
                   ]
                 : []),
+            ...(row.heading
+                ? [
+                      row.indent === 0
+                          ? { label: say('Into the case above'), keys: 'Alt →', act: () => setIn(row, true) }
+                          : { label: say('Out of its case'), keys: 'Alt ←', act: () => setIn(row, false) },
+                  ]
+                : []),
+            ...(row.part === 'line' && addsLines ? [{ label: say('A line below'), keys: 'Alt Enter', act: () => addBelow(row) }] : []),
             { label: say('Move up'), keys: 'Alt ↑', act: () => page.move(row.at, -1) },
             { label: say('Move down'), keys: 'Alt ↓', act: () => page.move(row.at, 1) },
             { label: say('Duplicate'), keys: 'Ctrl D', act: () => page.duplicate(row.at) },
@@ -196,6 +207,16 @@
                 ? [{ label: row.off ? say('Switch on') : say('Switch off'), keys: 'Alt O', act: () => switchLine(row) }]
                 : []),
         ];
+    }
+
+    /** The heading of a case stands in by being within another. */
+    function setIn(row: Row, isIn: boolean) {
+        void page?.put(`${row.at}/inner`, isIn ? true : undefined);
+    }
+
+    function addBelow(row: Row) {
+        const anchor = root?.querySelector<HTMLElement>(`[data-row="${CSS.escape(row.at)}"] .b`);
+        if (anchor) open = { anchor, key: `${row.at}|below`, word: null, below: lineIndex(row) };
     }
 
     function remove(row: Row) {
@@ -220,6 +241,7 @@
             : row.at.startsWith('/lines/') && (page !== null || Number(row.at.split('/')[2]) < lineCount - 1);
 
     async function shift(row: Row, inwards: boolean) {
+        if (row.heading) return setIn(row, inwards);
         if (!page || !isCondition(row) || !isItem(row)) return;
         const to = inwards ? await page.indent(row.at) : await page.outdent(row.at);
         await focus(to);
@@ -276,6 +298,8 @@
             if (row) void shift(row, event.key === 'ArrowRight');
         } else if ((event.ctrlKey || event.metaKey) && event.key === 'd') {
             if (page && row && isItem(row)) void page.duplicate(row.at);
+        } else if (event.altKey && event.key === 'Enter') {
+            if (page && addsLines && row?.part === 'line') addBelow(row);
         } else if (event.altKey && event.key === 'o') {
             if (row?.part === 'line') switchLine(row);
         } else if (event.key === 'ArrowRight') to = all[index + 1];
@@ -328,7 +352,10 @@
             class:off={row.off}
             class:offers={['until', 'never'].includes(row.part) || row.words.every((word) => word.role === 'more')}
             data-row={row.at}
+            class:in-case={row.indent > 0}
+            class:heading={row.heading}
             style:--room="{room(row, index)}px"
+            style:--indent={row.indent}
         >
             <div class="m" class:h={row.part !== 'line'}>
                 {#if page && row.when}
@@ -342,7 +369,7 @@
                         onclick={(event) => edit(when, event.currentTarget)}>{row.margin}</button
                     >
                 {:else}{row.margin}{/if}
-                {#if row.part === 'line'}<i class="dot" class:open={row.margin !== 'at once'}></i>{/if}
+                {#if row.part === 'line' && row.margin !== ''}<i class="dot" class:open={row.margin !== 'at once'}></i>{/if}
             </div>
             <div class="b">
                 <div class:nest={row.depth > 0} style:margin-left="{Math.max(0, row.depth - 1) * 14}px">
@@ -368,7 +395,13 @@
             {#each (ends.get(index) ?? []).toReversed() as group, position (group.at)}
                 {@const isLast =
                     position === (ends.get(index)?.length ?? 0) - 1 && !['group', 'condition'].includes(rows[index + 1]?.part ?? '')}
-                <div class="line cont" class:joined={!isLast}>
+                <div
+                    class="line cont"
+                    class:timed={group.at.startsWith('/lines/')}
+                    class:joined={!isLast}
+                    class:in-case={group.indent > 0}
+                    style:--indent={group.indent}
+                >
                     <div class="m"></div>
                     <div class="b">
                         <div class="nest" style:margin-left="{group.depth * 14}px">

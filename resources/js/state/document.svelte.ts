@@ -83,6 +83,14 @@ export class Document<File extends object = RuleDraft> {
         });
     }
 
+    /** Puts something into a list before the item of an index. */
+    insert(list: string, index: number, item: Json): Promise<void> {
+        return this.edit((file) => {
+            const items = at(file, list);
+            if (Array.isArray(items)) items.splice(index, 0, item);
+        });
+    }
+
     /** Puts a copy of an item of a list behind it. */
     duplicate(pointer: string): Promise<void> {
         const [list, last] = split(pointer);

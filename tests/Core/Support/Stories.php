@@ -246,7 +246,42 @@ final class Stories
             ]);
         }
 
-        return $file;
+        return $this->inCases($file);
+    }
+
+    /**
+     * The same rule with some of its lines in cases. What it draws it draws for itself, so that all else stays as it was.
+     *
+     * @param  array<string, mixed>  $file
+     * @return array<string, mixed>
+     */
+    private function inCases(array $file): array
+    {
+        $drawn = $this->random;
+        $this->random = new Randomizer(new Mt19937(crc32((string) json_encode($file))));
+        $type = $this->schema->types[$file['on']];
+        $if = fn (string $kind): array => ['kind' => $kind, 'that' => ['kind' => 'all', 'of' => [$this->condition($type, 2)]]];
+        $inner = ['inner' => true];
+        $lines = $file['lines'];
+        if ($this->random->getInt(1, 3) === 1) {
+            $at = ! str_contains((string) json_encode($lines), '"refuse"') && $this->random->getInt(0, 1) === 1
+                ? ['at' => [
+                    'kind' => 'after', 'amount' => $this->random->getInt(1, 9), 'unit' => $this->one(['hour', 'day', 'working_day']),
+                ]] : [];
+            $again = $lines[0]['kind'] === 'refuse' ? [] : [$lines[0]];
+            $lines = [
+                $if('if') + $at, $lines[0],
+                ...$this->one([
+                    [], [$if('or_if'), ...$again],
+                    [$if('if') + $inner, ...$again, ['kind' => 'otherwise'] + $inner, ...$again],
+                ]),
+                ...$this->one([[], [['kind' => 'otherwise']]]), ...array_slice($lines, 1, 1),
+                ...$this->one([[], [['kind' => 'in_all_cases']]]), ...array_slice($lines, 2),
+            ];
+        }
+        $this->random = $drawn;
+
+        return ['lines' => $lines] + $file;
     }
 
     /**

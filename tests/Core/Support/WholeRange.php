@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Tests\Core\Support;
 
+use Random\Engine\Mt19937;
+use Random\Randomizer;
 use VividLedger\House\Directory;
 use VividLedger\Message\Channel;
 use VividLedger\People\PersonExpressions;
@@ -99,7 +101,39 @@ final class WholeRange
             ]);
         }
 
-        return $file;
+        return $together ? $file : ['lines' => $this->inCases($lines, $type)] + $file;
+    }
+
+    /**
+     * The last line in a case, now and then. What is drawn for it is drawn apart, so that all else stays as it was.
+     *
+     * @param  non-empty-list<array<string, mixed>>  $lines
+     * @return list<array<string, mixed>>
+     */
+    private function inCases(array $lines, RecordType $type): array
+    {
+        $drawn = $this->stories->random;
+        $this->stories->random = new Randomizer(new Mt19937(crc32((string) json_encode($lines))));
+        if ($this->chance(4)) {
+            $if = fn (string $kind): array => $this->use('line', [
+                'kind' => $kind, 'that' => ['kind' => 'all', 'of' => [$this->stories->condition($type, 2)]],
+            ]);
+            $comment = ['kind' => 'comment', 'text' => 'In a case'];
+            $last = array_pop($lines);
+            $lines = [
+                ...$lines,
+                $if('if') + ($last['kind'] !== 'refuse' && $this->chance(2)
+                    ? ['at' => ['kind' => 'after', 'amount' => 2, 'unit' => 'day', 'time' => '09:00']] : []),
+                $last,
+                ...($this->chance(2) ? [$if('or_if'), $comment] : []),
+                ...($this->chance(3) ? [$if('if') + ['inner' => true], $comment, ['kind' => 'otherwise', 'inner' => true]] : []),
+                ...($this->chance(2) ? [$this->use('line', ['kind' => 'otherwise']), $comment] : []),
+                ...($this->chance(3) ? [$this->use('line', ['kind' => 'in_all_cases']), $comment] : []),
+            ];
+        }
+        $this->stories->random = $drawn;
+
+        return $lines;
     }
 
     /** @return array<string, mixed> */

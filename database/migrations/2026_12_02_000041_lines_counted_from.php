@@ -1,0 +1,25 @@
+<?php
+
+declare(strict_types=1);
+
+use Illuminate\Database\Migrations\Migration;
+use Illuminate\Database\Schema\Blueprint;
+use Illuminate\Support\Facades\Schema;
+
+/** From when the time of a pencilled line counts that stands in a case: when it was known that the case is the one. */
+return new class extends Migration
+{
+    public function up(): void
+    {
+        Schema::table('scheduled_lines', static function (Blueprint $table): void {
+            $table->dateTime('counted_at')->nullable();
+        });
+    }
+
+    public function down(): void
+    {
+        Schema::table('scheduled_lines', static function (Blueprint $table): void {
+            $table->dropColumn('counted_at');
+        });
+    }
+};
