@@ -13,6 +13,7 @@ use App\Store\Types\SchemaStore;
 use Illuminate\Support\Facades\DB;
 use PHPUnit\Framework\Attributes\DataProvider;
 use Tests\App\Support\AppTestCase;
+use Tests\App\Timing\CaseStoriesTest;
 use Tests\App\Timing\LineStoriesTest;
 use VividLedger\Condition\Operator\Operators;
 use VividLedger\Record\Event;
@@ -424,7 +425,7 @@ final class KindStoriesTest extends AppTestCase
         );
         // Those that live in time have theirs in LinesInTimeTest, SweepTest, SignOffTest, SlipTest and CallTest.
         $inTime = ['remind', 'escalate', 'send_list', 'sign_off', 'slip', 'call'];
-        self::assertEqualsCanonicalizing($kinds(Lines::ALL), [...LineStoriesTest::TOLD, ...$inTime]);
+        self::assertEqualsCanonicalizing($kinds(Lines::ALL), [...LineStoriesTest::TOLD, ...CaseStoriesTest::TOLD, ...$inTime]);
         self::assertNotSame([], Operators::all());
     }
 

@@ -47,7 +47,8 @@ final readonly class Cases implements Line, ReadsChildren
         foreach ($this->branches as $branch) {
             $finding = $branch->condition?->explain($performance->view(), $performance->display);
             if ($finding === null || $finding->held) {
-                $performance->decided($branch->said, $finding === null ? implode('; ', $missed) : $finding->hit());
+                // What held says its heading already.
+                $performance->decided($branch->said, $finding === null ? implode('; ', $missed) : '');
                 $performance->begin($branch->lines);
 
                 return;

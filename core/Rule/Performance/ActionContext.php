@@ -435,7 +435,7 @@ final class ActionContext
      * Which of some cases it is.
      *
      * @param  string  $case  as it reads; empty for none of them
-     * @param  string  $why  what held, or what did not
+     * @param  string  $why  what did not hold; empty where the case says what did
      */
     public function decided(string $case, string $why): void
     {
