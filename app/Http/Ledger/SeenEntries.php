@@ -27,6 +27,9 @@ final class SeenEntries
     /** What of it is how a rule reads, or why it did something, in words. */
     private const WORDS_OF_RULES = ['why', 'line', 'because', 'message', 'note'];
 
+    /** Outcomes that tell how a line or a condition of the rule reads. */
+    private const OUTCOMES_OF_RULES = ['case', 'skipped', 'failed'];
+
     /** @var array<string, bool> whether a page's conditions may be read, by rule, page and record type */
     private array $readable = [];
 
@@ -88,6 +91,10 @@ final class SeenEntries
     private function withoutItsWords(array $data): array
     {
         $data = array_diff_key($data, array_fill_keys(self::WORDS_OF_RULES, true));
+        if (is_array($data['did'] ?? null)) {
+            $data['did'] = array_values(array_filter($data['did'], static fn (mixed $did): bool => ! is_array($did)
+                || ! in_array($did['kind'] ?? null, self::OUTCOMES_OF_RULES, true)));
+        }
         if (is_array($data['lines'] ?? null)) {
             $data['lines'] = array_map(static fn (mixed $line): mixed => is_array($line) ? ['said' => SeenTexts::withheld()] + $line
                 : $line,

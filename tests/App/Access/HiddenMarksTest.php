@@ -197,6 +197,14 @@ final class HiddenMarksTest extends AppTestCase
             ['name' => 'Sets', 'on' => 'ticket', 'when' => ['kind' => 'created'], 'fires' => ['kind' => 'every_time'],
                 'onlyIf' => ['kind' => 'all', 'of' => [['kind' => 'is_not', 'field' => 'customer.tax_number', 'value' => 'XMARKFIELD9']]],
                 'lines' => [
+                    ['kind' => 'comment', 'text' => 'Never', 'onlyIf' => [
+                        'kind' => 'is', 'field' => 'customer.tax_number', 'value' => 'XMARKFIELD5',
+                    ]],
+                    ['kind' => 'if', 'that' => ['kind' => 'is', 'field' => 'customer.tax_number', 'value' => 'XMARKFIELD6']],
+                    ['kind' => 'otherwise'],
+                    ['kind' => 'if', 'that' => ['kind' => 'is_not', 'field' => 'customer.tax_number', 'value' => 'XMARKFIELD7'],
+                        'at' => ['kind' => 'after', 'amount' => 1, 'unit' => 'hour']],
+                    ['kind' => 'in_all_cases'],
                     ['kind' => 'set_fields', 'on' => 'customer', 'at' => ['kind' => 'after', 'amount' => 1, 'unit' => 'hour'], 'set' => [
                         ['field' => 'tax_number', 'to' => ['kind' => 'value', 'value' => 'XMARKFIELD3']],
                     ]],
