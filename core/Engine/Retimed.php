@@ -13,6 +13,7 @@ final readonly class Retimed implements Step
     /**
      * @param  array<int, array{?\DateTimeImmutable, ?\DateTimeImmutable, 2?: ?\DateTimeImmutable}>  $lines  by id: when it was to fall
      *     due, when it will, and what its timing said where quiet hours have moved it from there
+     * @param  ?\DateTimeImmutable  $met  when what they waited for became true; null where that is not why
      */
     public function __construct(
         public Run $run,
@@ -20,6 +21,7 @@ final readonly class Retimed implements Step
         public array $lines,
         public string $because,
         public ?int $parent,
+        public ?\DateTimeImmutable $met = null,
     ) {
     }
 

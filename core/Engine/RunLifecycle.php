@@ -44,6 +44,9 @@ final readonly class RunLifecycle
 
                 continue;
             }
+            if ($answered->after !== null) {
+                $this->comeTrue($course, $run, $rule, $record, $answered, $parent);
+            }
             if (in_array($answered->event?->kind, EventKind::AWAITED, true)) {
                 $this->tasksMoved($course, $run, $rule, $record, $parent, $answered->event->kind);
             } elseif ($answered->event === null) {
@@ -111,7 +114,7 @@ final readonly class RunLifecycle
         $tasks = $waitsFor === null ? null : $course->standing->tasksOf($line->run->id, $waitsFor);
         $occasion = ActionContext::occasionOf(
             record: $record, type: $type, facts: $course->standing, zone: $this->zone, started: $line->countedFrom(),
-            tasks: $tasks, turn: $line->turn,
+            tasks: $tasks, turn: $line->turn, met: $line->met,
         );
         $performance = new ActionContext(
             record: $record, type: $type, facts: $course->standing, schema: $this->schema,
@@ -147,6 +150,15 @@ final readonly class RunLifecycle
                 };
                 $course->add(new Struck(
                     run: $line->run, record: $record, lines: [$line->id], code: $code, because: $why, parent: null,
+                ));
+
+                return;
+            }
+            $becomes = $line->met === null ? $timing?->becomes() : null;
+            if ($becomes !== null && ! ($becomes->compile())($view)) {
+                $course->add(new Struck(
+                    run: $line->run, record: $record, lines: [$line->id], code: StruckCode::NotMet,
+                    because: 'what it waited for did not become true in time', parent: null,
                 ));
 
                 return;
@@ -211,7 +223,7 @@ final readonly class RunLifecycle
             }
             $occasion = ActionContext::occasionOf(
                 record: $record, type: $this->typeOf($record), facts: $course->standing, zone: $this->zone,
-                started: $line->countedFrom(), tasks: null, turn: $line->turn,
+                started: $line->countedFrom(), tasks: null, turn: $line->turn, met: $line->met,
             );
             try {
                 $due = $placed->timing->due($occasion);
@@ -232,6 +244,33 @@ final readonly class RunLifecycle
         if ($moved !== []) {
             $course->add(new Retimed($run, $record, $moved, implode(', ', $names).' moved', $parent));
         }
+    }
+
+    /** What lines of a run waited for is true now: they are due. */
+    private function comeTrue(DecisionContext $course, Run $run, Rule $rule, Record $record, Change $answered, ?int $parent): void
+    {
+        $view = new View($record, $course->standing, $answered);
+        $moved = [];
+        $because = '';
+        foreach ($run->lines as $line) {
+            $becomes = $line->met === null ? $rule->line($line->place)?->timing?->becomes() : null;
+            $finding = $becomes?->explain($view, new Display($course->standing, $this->zone));
+            if ($finding?->held === true) {
+                $because = $finding->hit();
+                $moved[$line->id] = [$line->due, $this->allowed($course, $rule, $record, $run)];
+            }
+        }
+        if ($moved !== []) {
+            $course->add(new Retimed($run, $record, $moved, $because, $parent, $course->at));
+        }
+    }
+
+    /** Now, or when quiet hours end. */
+    private function allowed(DecisionContext $course, Rule $rule, Record $record, Run $run): \DateTimeImmutable
+    {
+        return $rule->limits === null ? $course->at : $rule->limits->allowed($course->at, ActionContext::occasionOf(
+            record: $record, type: $this->typeOf($record), facts: $course->standing, zone: $this->zone, started: $run->startedAt,
+        ));
     }
 
     /** A task of the run was done: lines that waited for it get their time, lines that were to come if it stayed undone go. */

@@ -17,6 +17,7 @@ enum StruckCode: string
     case TaskWithoutDate = 'task_without_date';
     case TaskCancelled = 'task_cancelled';
     case TaskLapsed = 'task_lapsed'; // the task it waited for has lost its point
+    case NotMet = 'not_met';         // what it waited for did not become true in time
     case NoSuchLine = 'no_such_line';
     case NewPage = 'new_page';
     case RecordDeleted = 'record_deleted';

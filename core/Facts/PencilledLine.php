@@ -13,6 +13,7 @@ final readonly class PencilledLine
      * @param  ?\DateTimeImmutable  $due  null while it waits for a date or for a task
      * @param  ?\DateTimeImmutable  $meant  what its timing said, where quiet hours have moved it from there
      * @param  ?\DateTimeImmutable  $counted  when its case was known, from which its time counts; null for when the rule fired
+     * @param  ?\DateTimeImmutable  $met  when what it waits for became true; null while it has not
      */
     public function __construct(
         public int $id,
@@ -22,6 +23,7 @@ final readonly class PencilledLine
         public ?\DateTimeImmutable $due,
         public ?\DateTimeImmutable $meant = null,
         public ?\DateTimeImmutable $counted = null,
+        public ?\DateTimeImmutable $met = null,
     ) {
     }
 

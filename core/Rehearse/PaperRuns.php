@@ -80,7 +80,7 @@ final class PaperRuns
             $this->lapse($step->task);
         } elseif ($step instanceof Retimed) {
             foreach ($step->lines as $id => $moved) {
-                $this->move($step->run->id, $id, $moved[1], $moved[2] ?? null);
+                $this->move($step->run->id, $id, $moved[1], $moved[2] ?? null, $step->met);
             }
         } elseif ($step instanceof Postponed) {
             $this->move($step->line->run->id, $step->line->id, $step->until, $step->line->meant);
@@ -124,7 +124,7 @@ final class PaperRuns
         foreach ($old->lines as $line) {
             $run->lines[] = new PencilledLine(
                 id: $line->id, run: $run, place: $line->place, turn: $line->turn, due: $line->due, meant: $line->meant,
-                counted: $line->counted,
+                counted: $line->counted, met: $line->met,
             );
         }
         $this->runs[$run->id] = $run;
@@ -308,7 +308,7 @@ final class PaperRuns
         foreach ($pencilled as $pencilling) {
             $run->lines[] = new PencilledLine(
                 id: ++$this->lastLine, run: $run, place: $pencilling->place, turn: $pencilling->turn, due: $pencilling->due,
-                meant: $pencilling->meant, counted: $pencilling->counted,
+                meant: $pencilling->meant, counted: $pencilling->counted, met: $pencilling->met,
             );
         }
         self::order($run);
@@ -326,13 +326,19 @@ final class PaperRuns
         }
     }
 
-    private function move(int $run, int $id, ?\DateTimeImmutable $due, ?\DateTimeImmutable $meant): void
-    {
+    private function move(
+        int $run,
+        int $id,
+        ?\DateTimeImmutable $due,
+        ?\DateTimeImmutable $meant,
+        ?\DateTimeImmutable $met = null,
+    ): void {
         $kept = $this->runs[$run] ?? null;
         if ($kept !== null) {
             $kept->lines = array_map(
                 static fn (PencilledLine $line): PencilledLine => $line->id === $id ? new PencilledLine(
                     id: $id, run: $kept, place: $line->place, turn: $line->turn, due: $due, meant: $meant, counted: $line->counted,
+                    met: $line->met ?? $met,
                 ) : $line,
                 $kept->lines,
             );

@@ -218,11 +218,15 @@ final class Rule
             return null;
         }
         $fields = [];
-        foreach ([...array_filter([$this->until]), ...$lapsing] as $condition) {
+        $waiting = array_values(array_filter(array_map(
+            static fn (Placed $placed): ?Condition => $placed->timing?->becomes(), $this->lines,
+        )));
+        foreach ([...array_filter([$this->until]), ...$lapsing, ...$waiting] as $condition) {
             $read = $this->read($condition->paths());
             $fields = $fields === null || $read === null ? null : [...$fields, ...$read];
         }
         $waits = false;
+        $hears = $this->until !== null || $waiting !== [];
         foreach ($this->lines as $placed) {
             $hangsOn = $placed->timing?->hangsOn();
             if ($hangsOn !== null && $fields !== null) {
@@ -231,8 +235,8 @@ final class Rule
             $waits = $waits || $placed->timing?->waitsFor() !== null;
         }
         $events = [
-            ...($this->until === null ? [] : EventKind::ARRIVING),
-            ...array_filter($waits ? EventKind::AWAITED : [], fn (EventKind $kind): bool => $this->until === null
+            ...($hears ? EventKind::ARRIVING : []),
+            ...array_filter($waits ? EventKind::AWAITED : [], static fn (EventKind $kind): bool => ! $hears
                 || ! in_array($kind, EventKind::ARRIVING, true)),
         ];
 

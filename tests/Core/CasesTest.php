@@ -65,6 +65,20 @@ final class CasesTest extends TestCase
             ],
             [], ['28 late'],
         ];
+        $closed = ['kind' => 'all', 'of' => [['kind' => 'is', 'field' => 'status', 'value' => 'closed']]];
+        $once = static fn (int $days): array => ['at' => ['kind' => 'once_true', 'that' => $closed] + ($days === 0 ? []
+            : ['within' => ['amount' => $days, 'unit' => 'day']])];
+        $close = new FieldsChange($at(2), ['status' => 'closed']);
+        yield 'a line comes once something is so' => [[self::note('once') + $once(0)], [$close], ['26 once']];
+        yield 'within its time' => [[self::note('once') + $once(3)], [$close], ['26 once']];
+        yield 'not after its time' => [[self::note('once') + $once(1), self::note('then', 2)], [], ['26 then']];
+        yield 'once it was so it comes, whatever follows' => [
+            [self::note('once') + $once(0)],
+            [$close, new FieldsChange($at(3), ['status' => 'open'])], ['26 once'],
+        ];
+        yield 'cases that are decided once something is so, and times that count from there' => [
+            [self::heading('if', 'high') + $once(0), self::note('H', 2), ['kind' => 'otherwise'], self::note('O')], [$close], ['28 H'],
+        ];
         yield 'a line of a case waits for one before the cases' => [
             [
                 ['kind' => 'give_task', 'to' => ['kind' => 'owner'], 'title' => 'Ring', 'key' => 'ring',
@@ -123,6 +137,13 @@ final class CasesTest extends TestCase
         ];
         yield 'a save is refused at once, or never' => [
             [self::heading('if', 'high') + self::after(1), ['kind' => 'refuse', 'message' => 'No']], '/lines/1', 'wrong_type',
+        ];
+        $once = static fn (array $that): array => ['at' => ['kind' => 'once_true', 'that' => $that]];
+        yield 'waits for the record itself' => [
+            [self::note('A') + $once(['kind' => 'is', 'field' => 'status', 'value' => 'open'])], null, null,
+        ];
+        yield 'waits for another record' => [
+            [self::note('A') + $once(['kind' => 'is', 'field' => 'customer.plan', 'value' => 'full'])], '/lines/0/at/that', 'wrong_type',
         ];
         $task = ['kind' => 'give_task', 'to' => ['kind' => 'owner'], 'title' => 'Ring', 'key' => 'ring'];
         $done = ['at' => ['kind' => 'done', 'line' => 'ring', 'amount' => 0, 'unit' => 'day']];

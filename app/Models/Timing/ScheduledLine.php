@@ -28,6 +28,7 @@ use VividLedger\Record\Value;
  * @property ?\DateTimeImmutable $due_at
  * @property ?\DateTimeImmutable $meant_at
  * @property ?\DateTimeImmutable $counted_at
+ * @property ?\DateTimeImmutable $met_at
  * @property string $record_type
  * @property int $record_id
  * @property ?int $task_id
@@ -107,6 +108,7 @@ final class ScheduledLine extends LedgerModel
         'due_at' => Instant::class,
         'meant_at' => Instant::class,
         'counted_at' => Instant::class,
+        'met_at' => Instant::class,
         'record_id' => 'integer',
         'task_id' => 'integer',
         'entry_id' => 'integer',

@@ -39,7 +39,8 @@ final class LineRows
     /** @var list<array{int, ?list<int>, StruckCode, string}> run, lines (null: all) and reason */
     private array $struck = [];
 
-    /** @var array<int, array{?string, string, 2?: ?string}> when a line falls due, a note, and what its timing said, by line */
+    /** @var array<int, array{?string, string, 2?: ?string, 3?: ?string}> by line: when it falls due, a note, what its timing said, and
+     *     when what it waited for became true */
     private array $moved = [];
 
     /** @var array<string, list<int>> lines that came to an end, by their new state */
@@ -84,7 +85,7 @@ final class LineRows
             }
         } elseif ($step instanceof Retimed) {
             foreach ($step->lines as $line => $moved) {
-                $this->moved[$line] = [self::moment($moved[1]), '', self::moment($moved[2] ?? null)];
+                $this->moved[$line] = [self::moment($moved[1]), '', self::moment($moved[2] ?? null), self::moment($step->met)];
             }
         }
     }
@@ -125,7 +126,8 @@ final class LineRows
             // One that is put off keeps what was meant; one whose date has moved is meant for another moment.
             ScheduledLine::toComeRows()->whereIn('id', $same)->update(
                 ['due_at' => $moved[0], 'note' => mb_substr($moved[1], 0, self::SAID)]
-                    + (array_key_exists(2, $moved) ? ['meant_at' => $moved[2]] : []),
+                    + (array_key_exists(2, $moved) ? ['meant_at' => $moved[2]] : [])
+                    + (isset($moved[3]) ? ['met_at' => $moved[3]] : []),
             );
         }
         Batch::insert(ScheduledLine::class, $lines);
@@ -168,6 +170,7 @@ final class LineRows
         return [
             'sort' => LineSort::Line, 'kind' => $pencilling->kind, 'due_at' => self::moment($pencilling->due),
             'meant_at' => self::moment($pencilling->meant), 'counted_at' => self::moment($pencilling->counted),
+            'met_at' => self::moment($pencilling->met),
             'record_type' => $record->type, 'record_id' => $record->id, 'entry_id' => $entry, 'rule_id' => $step->rule->id,
             'page' => $step->rule->page, 'place' => $pencilling->place, 'turn' => $pencilling->turn,
             'said' => mb_substr(

@@ -96,6 +96,7 @@ final readonly class RunMover
             $occasion = ActionContext::occasionOf(
                 record: $record, type: $type, facts: $facts, zone: $this->company->zone(),
                 started: $line?->countedFrom() ?? $run->startedAt, tasks: $tasks, turn: $line->turn ?? 1,
+                met: $line?->met,
             );
             $at = $placed->timing === null ? null : $occasion->when($placed->timing);
 

@@ -148,7 +148,7 @@ final class RunsInPlay
             return [];
         }
         $lines = ScheduledLine::toComeRows()->whereIn('run_id', array_keys($runs))->orderBy('id')->get([
-            'id', 'run_id', 'place', 'turn', 'due_at', 'meant_at', 'counted_at',
+            'id', 'run_id', 'place', 'turn', 'due_at', 'meant_at', 'counted_at', 'met_at',
         ]);
         // Those that wait for something have no time yet, and come last.
         foreach ($lines->sortBy(static fn (object $line): string => $line->due_at ?? '~') as $row) {
@@ -158,6 +158,7 @@ final class RunsInPlay
             $run->lines[] = new PencilledLine(
                 id: (int) $row->id, run: $run, place: (int) $row->place, turn: (int) $row->turn, due: $due, meant: $meant,
                 counted: $row->counted_at === null ? null : Columns::instant($row->counted_at),
+                met: $row->met_at === null ? null : Columns::instant($row->met_at),
             );
         }
 

@@ -13,6 +13,7 @@ use VividLedger\Rule\Cases\IfCase;
 use VividLedger\Rule\Cases\OrIfCase;
 use VividLedger\Rule\Cases\OtherwiseCase;
 use VividLedger\Rule\Timing\Climb;
+use VividLedger\Rule\Timing\OnceTrue;
 use VividLedger\Rule\Timing\Timing;
 use VividLedger\Rule\Timing\Timings;
 use VividLedger\Shape\Context;
@@ -68,6 +69,7 @@ final class Lines
             return $context->problem($node->child('at')->at, 'wrong_type', $read::whyNow());
         }
         $bare = $read;
+        $timing = self::awaited($context, $timing, $at);
         $own = $node->child('onlyIf');
         if ($own->isMissing()) {
             // The word belongs to the line's own sentence, above the rows of its conditions. What is made of many records has none.
@@ -150,9 +152,16 @@ final class Lines
         if ($timing instanceof Timing && $timing->note() !== '') {
             $context->wordIn($row, ', '.$timing->note(), WordRole::Value, $at->at, Timings::form($context, $place));
         }
+        $timing = self::awaited($context, $timing, $at);
 
         return $read === null || $timing === false || $context->problems() > $problems ? null
             : new Placed(place: $place, line: $read, kind: $node->kind(), timing: $timing, said: $read->said());
+    }
+
+    /** A time that waits for conditions has them in rows of their own. */
+    private static function awaited(Context $context, Timing|false|null $timing, Node $at): Timing|false|null
+    {
+        return $timing instanceof OnceTrue ? ($timing->reading($context, $at) ?? false) : $timing;
     }
 
     /** What takes the point from the tasks of a line. */

@@ -109,11 +109,11 @@ final class ActionContext
     }
 
     /** What the moments of lines depend on, for a line that waits for the tasks of another. */
-    public function occasion(?Awaited $tasks = null, int $turn = 1): Occasion
+    public function occasion(?Awaited $tasks = null, int $turn = 1, ?\DateTimeImmutable $met = null): Occasion
     {
         return self::occasionOf(
             record: $this->record, type: $this->type, facts: $this->facts, zone: $this->zone,
-            started: $this->counted ?? $this->started ?? $this->now, tasks: $tasks, turn: $turn,
+            started: $this->counted ?? $this->started ?? $this->now, tasks: $tasks, turn: $turn, met: $met,
         );
     }
 
@@ -125,12 +125,13 @@ final class ActionContext
         \DateTimeImmutable $started,
         ?Awaited $tasks = null,
         int $turn = 1,
+        ?\DateTimeImmutable $met = null,
     ): Occasion {
         $owner = $record->value($type->owner);
 
         return new Occasion(
             started: $started, record: $record, calendars: $facts, owner: is_int($owner) ? $facts->person($owner) : null, zone: $zone,
-            turn: $turn, tasks: $tasks,
+            turn: $turn, tasks: $tasks, met: $met,
         );
     }
 
@@ -182,12 +183,12 @@ final class ActionContext
     }
 
     /** Pencils a line in for later, at a moment that is allowed. */
-    public function later(Placed $placed, int $turn, ?\DateTimeImmutable $due): void
+    public function later(Placed $placed, int $turn, ?\DateTimeImmutable $due, ?\DateTimeImmutable $met = null): void
     {
         $allowed = $due === null ? null : $this->allowed($due);
         $this->pencil(new Pencilling(
             place: $placed->place, turn: $turn, due: $allowed, kind: $placed->kind, meant: $allowed == $due ? null : $due,
-            counted: $this->counted,
+            counted: $this->counted, met: $met,
         ));
     }
 
@@ -195,7 +196,9 @@ final class ActionContext
     public function pencilIn(Placed $placed, Timing $timing, ?Awaited $tasks): void
     {
         try {
-            $this->later($placed, 1, $timing->due($this->occasion($tasks)));
+            $becomes = $timing->becomes();
+            $met = $becomes !== null && ($becomes->compile())($this->view()) ? $this->now : null;
+            $this->later($placed, 1, $timing->due($this->occasion($tasks, met: $met)), $met);
         } catch (OutOfTime $never) {
             $this->failed($placed->said, "it cannot be pencilled in: {$never->getMessage()}");
         }

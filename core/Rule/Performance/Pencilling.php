@@ -14,6 +14,7 @@ final readonly class Pencilling
      * @param  string  $why  it does not happen when it would have; empty when it does
      * @param  ?\DateTimeImmutable  $meant  what its timing said, where quiet hours have moved it from there
      * @param  ?\DateTimeImmutable  $counted  when its case was known, from which its time counts; null for when the rule fired
+     * @param  ?\DateTimeImmutable  $met  when what it waits for became true; null while it has not
      */
     public function __construct(
         public int $place,
@@ -23,6 +24,7 @@ final readonly class Pencilling
         public string $why = '',
         public ?\DateTimeImmutable $meant = null,
         public ?\DateTimeImmutable $counted = null,
+        public ?\DateTimeImmutable $met = null,
     ) {
     }
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace VividLedger\Rule\Timing;
 
+use VividLedger\Condition\Condition;
 use VividLedger\Rule\Ladder\Ladder;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Shape;
@@ -81,6 +82,11 @@ final readonly class Climb implements Timing
     public function waitsFor(): ?string
     {
         return $this->from?->waitsFor();
+    }
+
+    public function becomes(): ?Condition
+    {
+        return $this->from?->becomes();
     }
 
     /** After an interruption the next rung still lets its time pass: nobody is climbed past. */

@@ -17,6 +17,7 @@ final readonly class Occasion
     /**
      * @param  \DateTimeImmutable  $started  when the rule fired
      * @param  int  $turn  the how-manieth time, from 1
+     * @param  ?\DateTimeImmutable  $met  when what the line waits for became true; null while it has not
      * @param  ?Awaited  $tasks  of the line it waits for; null when there are none yet
      */
     public function __construct(
@@ -27,6 +28,7 @@ final readonly class Occasion
         public \DateTimeZone $zone,
         public int $turn = 1,
         public ?Awaited $tasks = null,
+        public ?\DateTimeImmutable $met = null,
     ) {
     }
 
@@ -52,7 +54,7 @@ final readonly class Occasion
     {
         return new self(
             started: $this->started, record: $this->record, calendars: $this->calendars, owner: $this->owner, zone: $this->zone,
-            turn: $turn, tasks: $this->tasks,
+            turn: $turn, tasks: $this->tasks, met: $this->met,
         );
     }
 }

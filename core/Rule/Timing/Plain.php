@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace VividLedger\Rule\Timing;
 
+use VividLedger\Condition\Condition;
 use VividLedger\Facts\Awaited;
 
 /** A timing that happens once, and waits for nothing. */
@@ -15,6 +16,11 @@ trait Plain
     }
 
     public function waitsFor(): ?string
+    {
+        return null;
+    }
+
+    public function becomes(): ?Condition
     {
         return null;
     }

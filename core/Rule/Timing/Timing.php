@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace VividLedger\Rule\Timing;
 
+use VividLedger\Condition\Condition;
 use VividLedger\Facts\Awaited;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Node;
@@ -48,6 +49,9 @@ interface Timing
 
     /** Key of the line whose tasks it waits for; null for none. */
     public function waitsFor(): ?string;
+
+    /** What of the record itself it waits to become true; null for nothing. */
+    public function becomes(): ?Condition;
 
     /** What the margin leaves out; empty when it says all. */
     public function note(): string;

@@ -19,7 +19,8 @@ final class Timings
     /** @var list<class-string<Timing>> */
     public const ALL = [
         After::class, AtDate::class, WhenTasksDone::class, WhenTasksLate::class, WhenSignedOff::class, WhenStepAgreed::class,
-        WhenSlipAnswered::class, WhenSlipRunsOut::class, WhenCalled::class, Every::class,
+        WhenSlipAnswered::class, WhenSlipRunsOut::class, WhenCalled::class, OnceTrue::class,
+        Every::class,
     ];
 
     /** A time of a line, in words. */

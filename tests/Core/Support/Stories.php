@@ -263,6 +263,12 @@ final class Stories
         $if = fn (string $kind): array => ['kind' => $kind, 'that' => ['kind' => 'all', 'of' => [$this->condition($type, 2)]]];
         $inner = ['inner' => true];
         $lines = $file['lines'];
+        if (! isset($lines[0]['at']) && $lines[0]['kind'] !== 'refuse' && $this->random->getInt(1, 3) === 1) {
+            $own = $this->one(array_filter($type->ownFields(), static fn (Field $field): bool => $field->type === FieldType::Choice));
+            $that = ['kind' => 'all', 'of' => [['kind' => 'is', 'field' => $own->name, 'value' => $this->operand($own)]]];
+            $lines[0]['at'] = ['kind' => 'once_true', 'that' => $that]
+                + $this->one([[], ['within' => ['amount' => $this->random->getInt(1, 9), 'unit' => $this->one(['hour', 'day'])]]]);
+        }
         if ($this->random->getInt(1, 3) === 1) {
             $at = ! str_contains((string) json_encode($lines), '"refuse"') && $this->random->getInt(0, 1) === 1
                 ? ['at' => [

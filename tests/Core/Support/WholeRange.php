@@ -119,6 +119,10 @@ final class WholeRange
                 'kind' => $kind, 'that' => ['kind' => 'all', 'of' => [$this->stories->condition($type, 2)]],
             ]);
             $comment = ['kind' => 'comment', 'text' => 'In a case'];
+            $once = ['at' => $this->use('timing', ['kind' => 'once_true', 'that' => [
+                'kind' => 'all', 'of' => [['kind' => 'is', 'field' => $type->name === 'ticket' ? 'status' : 'plan',
+                    'value' => $type->name === 'ticket' ? 'closed' : 'full']],
+            ]]) + $this->stories->one([[], ['within' => ['amount' => 10, 'unit' => 'working_day']]])];
             $last = array_pop($lines);
             $lines = [
                 ...$lines,
@@ -127,7 +131,7 @@ final class WholeRange
                 $last,
                 ...($this->chance(2) ? [$if('or_if'), $comment] : []),
                 ...($this->chance(3) ? [$if('if') + ['inner' => true], $comment, ['kind' => 'otherwise', 'inner' => true]] : []),
-                ...($this->chance(2) ? [$this->use('line', ['kind' => 'otherwise']), $comment] : []),
+                ...($this->chance(2) ? [$this->use('line', ['kind' => 'otherwise']), $comment + $once] : []),
                 ...($this->chance(3) ? [$this->use('line', ['kind' => 'in_all_cases']), $comment] : []),
             ];
         }
