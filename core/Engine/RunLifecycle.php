@@ -261,7 +261,9 @@ final readonly class RunLifecycle
             }
         }
         if ($moved !== []) {
-            $course->add(new Retimed($run, $record, $moved, $because, $parent, $course->at));
+            $course->add(new Retimed(
+                run: $run, record: $record, lines: $moved, because: $because, parent: $parent, met: $course->at,
+            ));
         }
     }
 

@@ -286,7 +286,8 @@ final class Rule
         }
         $read = $this->trigger instanceof ReadsChildren ? $this->trigger->childrenRead() : [];
         $lapses = array_map(static fn (Placed $placed): ?Condition => $placed->lapses, $this->lines);
-        foreach (array_filter([$this->condition, $this->again, $this->until, ...$lapses]) as $condition) {
+        $waiting = array_map(static fn (Placed $placed): ?Condition => $placed->timing?->becomes(), $this->lines);
+        foreach (array_filter([$this->condition, $this->again, $this->until, ...$lapses, ...$waiting]) as $condition) {
             array_push($read, ...ChildrenRead::in($condition));
         }
         foreach ($this->lines as $placed) {

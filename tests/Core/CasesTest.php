@@ -142,9 +142,7 @@ final class CasesTest extends TestCase
         yield 'waits for the record itself' => [
             [self::note('A') + $once(['kind' => 'is', 'field' => 'status', 'value' => 'open'])], null, null,
         ];
-        yield 'waits for another record' => [
-            [self::note('A') + $once(['kind' => 'is', 'field' => 'customer.plan', 'value' => 'full'])], '/lines/0/at/that', 'wrong_type',
-        ];
+        yield 'waits for nothing yet' => [[self::note('A') + $once(['kind' => 'all', 'of' => []])], '/lines/0/at/that', 'empty_group'];
         $task = ['kind' => 'give_task', 'to' => ['kind' => 'owner'], 'title' => 'Ring', 'key' => 'ring'];
         $done = ['at' => ['kind' => 'done', 'line' => 'ring', 'amount' => 0, 'unit' => 'day']];
         yield 'waits for the other case' => [

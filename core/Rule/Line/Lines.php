@@ -12,8 +12,8 @@ use VividLedger\Rule\Cases\EndOfCases;
 use VividLedger\Rule\Cases\IfCase;
 use VividLedger\Rule\Cases\OrIfCase;
 use VividLedger\Rule\Cases\OtherwiseCase;
+use VividLedger\Rule\Timing\AwaitsConditions;
 use VividLedger\Rule\Timing\Climb;
-use VividLedger\Rule\Timing\OnceTrue;
 use VividLedger\Rule\Timing\Timing;
 use VividLedger\Rule\Timing\Timings;
 use VividLedger\Shape\Context;
@@ -161,7 +161,7 @@ final class Lines
     /** A time that waits for conditions has them in rows of their own. */
     private static function awaited(Context $context, Timing|false|null $timing, Node $at): Timing|false|null
     {
-        return $timing instanceof OnceTrue ? ($timing->reading($context, $at) ?? false) : $timing;
+        return $timing instanceof AwaitsConditions ? ($timing->reading($context, $at) ?? false) : $timing;
     }
 
     /** What takes the point from the tasks of a line. */

@@ -7,7 +7,6 @@ namespace VividLedger\Rule\Timing;
 use VividLedger\Condition\Condition;
 use VividLedger\Condition\ConditionReader;
 use VividLedger\Condition\ConditionSlot;
-use VividLedger\Condition\Tree;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\FormField;
 use VividLedger\Shape\Node;
@@ -19,10 +18,11 @@ use VividLedger\Time\Due;
 use VividLedger\Words\Words;
 
 /**
- * Once conditions of the record hold: at the change that makes them true, even if they are no longer true by the time the line is
- * done. Where they do not come true within a length of time, the line is struck out.
+ * Once conditions hold: at the change of the record that makes them true, even if they are no longer true by the time the line is done.
+ * Like *until* they are read at each change of the record, and again when their time is up; where they do not hold then, the line is
+ * struck out.
  */
-final readonly class OnceTrue implements Timing
+final readonly class OnceTrue implements AwaitsConditions
 {
     use Plain;
 
@@ -72,20 +72,13 @@ final readonly class OnceTrue implements Timing
         return new self($context->said(new ConditionSlot(isRoot: true), $node->child('that')->raw), $within);
     }
 
-    /** With its conditions, which are read into rows below the line. */
     public function reading(Context $context, Node $node): ?self
     {
         $that = $node->child('that');
         $begun = $that->isMissing() ? new Node(['kind' => 'all', 'of' => []], $that->at) : $that;
         $condition = ConditionReader::read($context, $begun, 'once', 1);
-        if ($condition === null) {
-            return null;
-        }
-        $isOwn = array_filter($condition->paths(), static fn ($path): bool => $path->hops !== []) === [] && ! Tree::counts($condition);
 
-        return $isOwn ? new self($this->that, $this->within, $condition) : $context->problem($that->at, 'wrong_type', Words::say(
-            'A line waits for fields of the record itself. What other records say it reads when its time comes: put it into “only if”.',
-        ));
+        return $condition === null ? null : new self($this->that, $this->within, $condition);
     }
 
     /** @return array{} */
