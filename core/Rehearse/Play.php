@@ -190,12 +190,14 @@ final class Play
                 $until,
             );
             $wakes = $this->wakes();
+            // What was due before now, a line whose date had passed when it was pencilled in, takes its turn now.
+            $due = $line?->due === null ? null : max($line->due, $this->paper->now);
             if ($wakes !== null && $wakes[0] <= $until && ($start === null || $wakes[0] < $start->at)
-                && ($line?->due === null || $wakes[0] <= $line->due)) {
+                && ($due === null || $wakes[0] <= $due)) {
                 $this->paper->now = max($this->paper->now, $wakes[0]);
                 $wakes[1]();
-            } elseif ($line?->due !== null && $line->due <= $until && ($start === null || $line->due < $start->at)) {
-                $this->paper->now = max($this->paper->now, $line->due);
+            } elseif ($line !== null && $due !== null && $line->due <= $until && ($start === null || $due < $start->at)) {
+                $this->paper->now = $due;
                 $this->fallDue($this->paper->runs->atMomentOf($line));
             } elseif ($start !== null) {
                 $this->paper->now = max($this->paper->now, $start->at);

@@ -119,10 +119,11 @@ final class WholeRange
                 'kind' => $kind, 'that' => ['kind' => 'all', 'of' => [$this->stories->condition($type, 2)]],
             ]);
             $comment = ['kind' => 'comment', 'text' => 'In a case'];
-            $once = ['at' => $this->use('timing', ['kind' => 'once_true', 'that' => [
-                'kind' => 'all', 'of' => [['kind' => 'is', 'field' => $type->name === 'ticket' ? 'status' : 'plan',
-                    'value' => $type->name === 'ticket' ? 'closed' : 'full']],
-            ]]) + $this->stories->one([[], ['within' => ['amount' => 10, 'unit' => 'working_day']]])];
+            $choices = array_filter($type->ownFields(), static fn (Field $field): bool => $field->type === FieldType::Choice);
+            $choice = array_values($choices)[0];
+            $that = ['kind' => 'all', 'of' => [['kind' => 'is', 'field' => $choice->name, 'value' => $choice->choices[0]->value]]];
+            $once = ['at' => $this->use('timing', ['kind' => 'once_true', 'that' => $that])
+                + $this->stories->one([[], ['within' => ['amount' => 10, 'unit' => 'working_day']]])];
             $last = array_pop($lines);
             $lines = [
                 ...$lines,
