@@ -40,6 +40,9 @@ final class DecisionContext
     /** @var list<int> ids of lines that were done in this decision */
     private array $doneLines = [];
 
+    /** @var array<int, true> lines for which what they waited for became true in this decision */
+    private array $true = [];
+
     /** @var array<int, true> runs that this decision has ended */
     private array $over = [];
 
@@ -204,6 +207,15 @@ final class DecisionContext
         } elseif ($step instanceof Struck) {
             array_push($this->doneLines, ...$step->lines ?? []);
         }
+    }
+
+    /** Whether a change is the first of this decision by which what a line waits for is true. */
+    public function comesTrue(PencilledLine $line): bool
+    {
+        $isFirst = ! isset($this->true[$line->id]);
+        $this->true[$line->id] = true;
+
+        return $isFirst;
     }
 
     public function lapse(Lapsed $step): void

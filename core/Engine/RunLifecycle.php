@@ -116,10 +116,12 @@ final readonly class RunLifecycle
             record: $record, type: $type, facts: $course->standing, zone: $this->zone, started: $line->countedFrom(),
             tasks: $tasks, turn: $line->turn, met: $line->met,
         );
+        $becomes = $line->met === null ? $timing?->becomes() : null;
         $performance = new ActionContext(
             record: $record, type: $type, facts: $course->standing, schema: $this->schema,
             display: new Display($course->standing, $this->zone), now: $course->at, zone: $this->zone, change: $event,
             marks: $course->marks, limits: $rule->limits, started: $line->run->startedAt, run: $line->run->id, counted: $line->counted,
+            met: $becomes === null ? $line->met : $course->at,
         );
         $lock = $course->standing->lockOn($record->type, $record->id);
         if ($lock !== null && $lock->run !== $line->run->id) {
@@ -154,8 +156,8 @@ final readonly class RunLifecycle
 
                 return;
             }
-            $becomes = $line->met === null ? $timing?->becomes() : null;
-            if ($becomes !== null && ! ($becomes->compile())($view)) {
+            $true = $becomes?->explain($view, $performance->display);
+            if ($true?->held === false) {
                 $course->add(new Struck(
                     run: $line->run, record: $record, lines: [$line->id], code: StruckCode::NotMet,
                     because: 'what it waited for did not become true in time', parent: null,
@@ -165,7 +167,11 @@ final readonly class RunLifecycle
             }
             $allowed = $performance->allowed($course->at);
             if ($allowed > $course->at) {
-                $course->add(new Postponed($line, $record, $allowed, 'quiet hours'));
+                // What was true at its time stays so for it, however long quiet hours are.
+                $course->add($true === null ? new Postponed($line, $record, $allowed, 'quiet hours') : new Retimed(
+                    run: $line->run, record: $record, lines: [$line->id => [$line->due, $allowed, $course->at]], because: $true->hit(),
+                    parent: null, met: $course->at,
+                ));
 
                 return;
             }
@@ -246,18 +252,20 @@ final readonly class RunLifecycle
         }
     }
 
-    /** What lines of a run waited for is true now: they are due. */
+    /** What lines of a run waited for is true now: they are due, or as soon as quiet hours end. */
     private function comeTrue(DecisionContext $course, Run $run, Rule $rule, Record $record, Change $answered, ?int $parent): void
     {
-        $view = new View($record, $course->standing, $answered);
         $moved = [];
         $because = '';
         foreach ($run->lines as $line) {
             $becomes = $line->met === null ? $rule->line($line->place)?->timing?->becomes() : null;
-            $finding = $becomes?->explain($view, new Display($course->standing, $this->zone));
-            if ($finding?->held === true) {
+            $finding = $becomes?->explain(new View($record, $course->standing, $answered), new Display($course->standing, $this->zone));
+            if ($finding?->held === true && $course->comesTrue($line)) {
                 $because = $finding->hit();
-                $moved[$line->id] = [$line->due, $this->allowed($course, $rule, $record, $run)];
+                $allowed = $rule->limits === null ? $course->at : $rule->limits->allowed($course->at, ActionContext::occasionOf(
+                    record: $record, type: $this->typeOf($record), facts: $course->standing, zone: $this->zone, started: $run->startedAt,
+                ));
+                $moved[$line->id] = [$line->due, $allowed, $allowed == $course->at ? null : $course->at];
             }
         }
         if ($moved !== []) {
@@ -265,14 +273,6 @@ final readonly class RunLifecycle
                 run: $run, record: $record, lines: $moved, because: $because, parent: $parent, met: $course->at,
             ));
         }
-    }
-
-    /** Now, or when quiet hours end. */
-    private function allowed(DecisionContext $course, Rule $rule, Record $record, Run $run): \DateTimeImmutable
-    {
-        return $rule->limits === null ? $course->at : $rule->limits->allowed($course->at, ActionContext::occasionOf(
-            record: $record, type: $this->typeOf($record), facts: $course->standing, zone: $this->zone, started: $run->startedAt,
-        ));
     }
 
     /** A task of the run was done: lines that waited for it get their time, lines that were to come if it stayed undone go. */

@@ -116,6 +116,59 @@ final class CasesTest extends TestCase
         self::assertSame([], $played->left);
     }
 
+    /** @return iterable<string, array{array<mixed>, list<string>}> what no line may break, and the moments of what comes of a wait */
+    public static function held(): iterable
+    {
+        yield 'nothing' => [[], ['fired 24 08:40', 'retimed 26 08:40', 'line 26 08:40']];
+        yield 'quiet hours: meant for the change' => [
+            ['never' => ['outside' => ['from' => '10:00', 'to' => '11:00']]],
+            ['fired 24 08:40', 'line 24 09:00', 'retimed 26 08:40', 'line 26 09:00'],
+        ];
+        yield 'a cap: waits once more, and comes though it is so no longer' => [
+            ['never' => ['moreThan' => ['messages' => 1, 'amount' => 4, 'unit' => 'day', 'then' => 'wait']]],
+            ['fired 24 08:40', 'retimed 26 08:40', 'line 26 08:40', 'line 28 08:40'],
+        ];
+    }
+
+    /**
+     * A line that waits is moved once, however many changes follow in the same save, and what was true for it stays so.
+     *
+     * @param  array<mixed>  $never
+     * @param  list<string>  $expected
+     */
+    #[DataProvider('held')]
+    public function test_what_was_true_once_stays_so_for_the_line(array $never, array $expected): void
+    {
+        $world = new World;
+        $world->records['ticket:7'] = World::ticket(['priority' => 'high']);
+        $closed = ['kind' => 'all', 'of' => [['kind' => 'is', 'field' => 'status', 'value' => 'closed']]];
+        $owner = ['kind' => 'person', 'person' => ['kind' => 'owner']];
+        $rule = $world->rule($never + self::file([
+            ['kind' => 'send_message', 'channel' => 'app', 'to' => [$owner], 'subject' => 'First', 'body' => '<p>First</p>'],
+            ['kind' => 'send_message', 'channel' => 'app', 'to' => [$owner], 'subject' => 'Once', 'body' => '<p>Once</p>',
+                'at' => ['kind' => 'once_true', 'that' => $closed]],
+        ]), 1);
+        $echo = $world->rule(['name' => 'Echo', 'fires' => ['kind' => 'every_time'], 'onlyIf' => $closed,
+            'lines' => [World::set('code', 'DONE')]] + self::file([]), 2);
+        $script = new Script(
+            World::ticket(['priority' => 'high']),
+            new Opening(OpeningKind::Changed, new \DateTimeImmutable(self::START), [], ['status' => 'waiting']),
+            [
+                new FieldsChange((new \DateTimeImmutable(self::START))->modify('+2 days'), ['status' => 'closed']),
+                new FieldsChange((new \DateTimeImmutable(self::START))->modify('+3 days'), ['status' => 'open']),
+            ],
+            3,
+        );
+        $played = (new Rehearsal(World::schema(), $world->zone()))->play($script, $rule, [$rule, $echo], $world);
+        $found = [];
+        foreach ($played->entries as $entry) {
+            if (in_array($entry->told->kind, ['fired', 'retimed', 'line'], true) && $entry->told->rule?->id === 1) {
+                $found[] = "{$entry->told->kind} ".$entry->at->setTimezone(new \DateTimeZone('UTC'))->format('d H:i');
+            }
+        }
+        self::assertSame($expected, $found);
+    }
+
     /** @return iterable<string, array{list<array<string, mixed>>, ?string, ?string}> lines, the place of the problem, and its code */
     public static function written(): iterable
     {
@@ -145,6 +198,13 @@ final class CasesTest extends TestCase
         yield 'waits for nothing yet' => [[self::note('A') + $once(['kind' => 'all', 'of' => []])], '/lines/0/at/that', 'empty_group'];
         $task = ['kind' => 'give_task', 'to' => ['kind' => 'owner'], 'title' => 'Ring', 'key' => 'ring'];
         $done = ['at' => ['kind' => 'done', 'line' => 'ring', 'amount' => 0, 'unit' => 'day']];
+        yield 'nor on a condition of its own' => [
+            [
+                self::heading('if', 'high') + self::after(1),
+                ['kind' => 'refuse', 'message' => 'No', 'onlyIf' => ['kind' => 'is', 'field' => 'status', 'value' => 'open']],
+            ],
+            '/lines/1', 'wrong_type',
+        ];
         yield 'waits for the other case' => [
             [self::heading('if', 'high'), $task, ['kind' => 'otherwise'], self::note('B') + $done], '/lines/3/at', 'other_case',
         ];

@@ -17,6 +17,8 @@ use App\Store\Types\SchemaStore;
 use VividLedger\Engine\StruckCode;
 use VividLedger\Facts\PencilledLine;
 use VividLedger\Facts\Run;
+use VividLedger\Facts\View;
+use VividLedger\Rule\Cases\Cases;
 use VividLedger\Rule\Line\Placed;
 use VividLedger\Rule\Performance\ActionContext;
 use VividLedger\Rule\Rule;
@@ -90,38 +92,52 @@ final readonly class RunMover
         foreach ($run->lines as $line) {
             $waiting[$line->place] = $line;
         }
-        $due = function (Placed $placed, ?PencilledLine $line) use ($run, $record, $type, $facts, $page): ?\DateTimeImmutable {
+        $view = new View($record, $facts);
+        $isTrue = static fn (Placed $placed): bool => ($placed->timing?->becomes()?->compile() ?? static fn (): bool => false)($view);
+        $due = function (Placed $placed, ?PencilledLine $line, ?\DateTimeImmutable $met) use (
+            $run, $record, $type, $facts, $page,
+        ): ?\DateTimeImmutable {
             $waitsFor = $placed->timing?->waitsFor();
             $tasks = $waitsFor === null ? null : $facts->tasksOf($run->id, $waitsFor);
             $occasion = ActionContext::occasionOf(
                 record: $record, type: $type, facts: $facts, zone: $this->company->zone(),
                 started: $line?->countedFrom() ?? $run->startedAt, tasks: $tasks, turn: $line->turn ?? 1,
-                met: $line?->met,
+                met: $met,
             );
             $at = $placed->timing === null ? null : $occasion->when($placed->timing);
 
             return $at === null || $page->limits === null ? $at : $page->limits->allowed($at, $occasion);
         };
+        $undecided = self::undecided($page, $inked);
         foreach ($page->lines as $placed) {
             if ($placed->timing === null) {
                 continue;
             }
             $line = $waiting[$placed->place] ?? null;
-            unset($waiting[$placed->place]);
-            $at = $due($placed, $line);
-            if ($line !== null) {
+            if (! isset($undecided[$placed->place])) {
+                unset($waiting[$placed->place]);
+            }
+            $met = $line->met ?? ($isTrue($placed) ? $this->clock->now() : null);
+            $at = $due($placed, $line, $met);
+            if ($line !== null && ! isset($undecided[$placed->place])) {
                 $count['moved'] += $at?->getTimestamp() === $line->due?->getTimestamp() ? 0 : 1;
                 if ($apply) {
                     ScheduledLine::rows()->where('id', $line->id)->update([
                         'due_at' => $at === null ? null : Columns::moment($at), 'page' => $page->page, 'kind' => $placed->kind,
+                        'met_at' => $met === null ? null : Columns::moment($met),
                         'said' => mb_substr($placed->said, 0, 200),
                     ]);
                 }
-            } elseif ($placed->under === null && ! isset($inked[$placed->place]) && ($at === null || $at > $this->clock->now())) {
+
+                continue;
+            }
+            $isAhead = $at === null || $met !== null || $at > $this->clock->now();
+            if ($placed->under === null && ! isset($inked[$placed->place]) && $isAhead) {
                 $count['added']++;
                 if ($apply) {
                     ScheduledLine::query()->create([
-                        'sort' => LineSort::Line, 'kind' => $placed->kind, 'due_at' => $at, 'record_type' => $run->type,
+                        'sort' => LineSort::Line, 'kind' => $placed->kind, 'due_at' => $at, 'met_at' => $met,
+                        'record_type' => $run->type,
                         'record_id' => $run->record,
                         'entry_id' => $run->entry, 'run_id' => $run->id, 'rule_id' => $page->id, 'page' => $page->page,
                         'place' => $placed->place, 'said' => mb_substr($placed->said, 0, 200),
@@ -141,5 +157,26 @@ final readonly class RunMover
         }
 
         return $count;
+    }
+
+    /**
+     * Places of lines in cases that are decided later: what stands there comes with its case, and not before.
+     *
+     * @param  array<int, true>  $inked  places whose line has come to its end
+     * @return array<int, true>
+     */
+    private static function undecided(Rule $page, array $inked): array
+    {
+        $open = [];
+        foreach ($page->lines as $placed) {
+            $isOpen = $placed->timing !== null && ! isset($inked[$placed->place]);
+            if ($placed->line instanceof Cases && ($isOpen || isset($open[$placed->place]))) {
+                foreach ($placed->line->branches as $branch) {
+                    $open += array_fill_keys(array_map(static fn (Placed $line): int => $line->place, $branch->lines), true);
+                }
+            }
+        }
+
+        return $open;
     }
 }

@@ -48,6 +48,13 @@ final class ConditionsHold implements Check
                 array_push($remarks, ...$this->tree($only, $among->line($placed)->child('onlyIf'), Words::say('the line is never done')));
             }
         }
+        foreach ($rule->lines as $placed) {
+            $awaited = $placed->timing?->becomes();
+            if ($awaited !== null) {
+                $that = $among->line($placed)->child('at')->child('that');
+                array_push($remarks, ...$this->tree($awaited, $that, Words::say('the line never comes')));
+            }
+        }
         if ($rule->until !== null) {
             array_push($remarks, ...$this->tree($rule->until, $among->file->child('until'), Words::say('it never ends anything early')));
         }

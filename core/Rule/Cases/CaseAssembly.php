@@ -25,13 +25,9 @@ final readonly class CaseAssembly
      */
     public static function inForce(array $lines, CaseLayout $layout): array
     {
-        $first = [];
-        foreach ($layout->branches as $start => $headings) {
-            $first += array_fill_keys($headings, $start);
-        }
-        $isOn = static function (int $place) use ($layout, $lines, $first): bool {
+        $isOn = static function (int $place) use ($layout, $lines): bool {
             for ($at = $place; $at !== null; $at = $layout->under[$at] ?? null) {
-                if (! array_key_exists($at, $lines) || (isset($first[$at]) && ! array_key_exists($first[$at], $lines))) {
+                if (! array_key_exists($at, $lines) || ! array_key_exists($layout->first[$at] ?? $at, $lines)) {
                     return false;
                 }
             }
@@ -52,8 +48,9 @@ final readonly class CaseAssembly
                 $lines[] = $this->one($place);
             }
             $this->waits($context, $placed);
-            if ($placed->line instanceof OnlyAtOnce && ! $this->isAtOnce($place)) {
-                $context->problem("/lines/{$place}", 'wrong_type', $placed->line::whyNow());
+            $bare = $placed->bare();
+            if ($bare instanceof OnlyAtOnce && ! $this->isAtOnce($place)) {
+                $context->problem("/lines/{$place}", 'wrong_type', $bare::whyNow());
             }
         }
 
@@ -104,11 +101,7 @@ final readonly class CaseAssembly
     private function isAtOnce(int $place): bool
     {
         for ($at = $place; $at !== null; $at = $this->layout->under[$at] ?? null) {
-            $first = $at;
-            foreach ($this->layout->branches as $start => $headings) {
-                $first = in_array($at, $headings, true) ? $start : $first;
-            }
-            if ($this->read[$first]->timing !== null) {
+            if ($this->read[$this->layout->first[$at] ?? $at]->timing !== null) {
                 return false;
             }
         }

@@ -19,6 +19,9 @@ final class CaseLayout
     /** @var array<int, list<int>> places of the headings of cases, by the place of their first */
     public array $branches = [];
 
+    /** @var array<int, int> place of the first of its cases, by the place of a heading */
+    public array $first = [];
+
     /** @var array<int, string> what is wrong with a heading, by its place */
     public array $problems = [];
 
@@ -73,6 +76,7 @@ final class CaseLayout
         }
         $first = $part === CasePart::First || $open === null ? $place : $open[0];
         $this->branches[$first][] = $place;
+        $this->first[$place] = $first;
         $this->open[$level] = [$first, $place, $part === CasePart::Last];
     }
 

@@ -5,40 +5,17 @@ declare(strict_types=1);
 namespace VividLedger\Rule\Cases;
 
 use VividLedger\Condition\ChildrenRead;
-use VividLedger\Rule\Line\Line;
+use VividLedger\Rule\Line\Performed;
 use VividLedger\Rule\Line\Placed;
 use VividLedger\Rule\Performance\ActionContext;
 use VividLedger\Rule\ReadsChildren;
-use VividLedger\Shape\Context;
-use VividLedger\Shape\Node;
-use VividLedger\Shape\Shape;
 
 /** Lines in cases: when the time of the cases comes, the first that holds is the one, and the lines of the others are not done. */
-final readonly class Cases implements Line, ReadsChildren
+final readonly class Cases implements Performed, ReadsChildren
 {
     /** @param  list<CaseBranch>  $branches  in the order of the page */
     public function __construct(public array $branches)
     {
-    }
-
-    public static function kind(): string
-    {
-        return '';
-    }
-
-    public static function shape(): Shape
-    {
-        throw new \LogicException('Cases are made of their headings, and are none themselves.');
-    }
-
-    public static function label(): string
-    {
-        return '';
-    }
-
-    public static function read(Context $context, Node $node): null
-    {
-        return null;
     }
 
     public function perform(ActionContext $performance): void

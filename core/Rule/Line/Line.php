@@ -4,13 +4,12 @@ declare(strict_types=1);
 
 namespace VividLedger\Rule\Line;
 
-use VividLedger\Rule\Performance\ActionContext;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Node;
 use VividLedger\Shape\Shape;
 
 /** One thing a rule does. Each kind is one file with its meaning, its wording and its checks. */
-interface Line
+interface Line extends Performed
 {
     public static function kind(): string;
 
@@ -22,7 +21,4 @@ interface Line
 
     /** Reads it from a rule file and words it; null when unfinished. */
     public static function read(Context $context, Node $node): ?self;
-
-    /** Does it, by telling the performance what is to happen; a line that cannot be done says so there. */
-    public function perform(ActionContext $performance): void;
 }

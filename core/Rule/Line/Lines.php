@@ -55,12 +55,7 @@ final class Lines
             return self::heading($context, $node, $place, $heading);
         }
         $at = $node->child('at');
-        $timing = Timings::read($context, $at);
-        $margin = $timing instanceof Timing ? $timing->margin() : ($timing === false ? 'when?' : 'at once');
-        $row = $context->row(Part::Line, $node, $margin);
-        $context->when($row, $margin, $at->at, Timings::form($context, $place));
-        $row->off = $node->child('off')->raw === true;
-        $row->after = $timing instanceof Timing ? $timing->seconds() : ($timing === null ? 0 : null);
+        [$timing, $row] = self::timed($context, $node, $place);
         $problems = $context->problems();
         $read = self::line($context, $node);
         $said = $row->text();
@@ -136,15 +131,9 @@ final class Lines
         $at = $node->child('at');
         $hasTime = $heading::part() === CasePart::First;
         $problems = $context->problems();
-        $timing = $hasTime ? Timings::read($context, $at) : null;
-        $margin = $timing instanceof Timing ? $timing->margin() : ($timing === false ? 'when?' : ($hasTime ? 'at once' : ''));
-        $row = $context->row(Part::Line, $node, $margin);
+        [$timing, $row] = $hasTime ? self::timed($context, $node, $place) : [null, $context->row(Part::Line, $node)];
         $row->heading = true;
         $row->off = $node->child('off')->raw === true;
-        $row->after = $timing instanceof Timing ? $timing->seconds() : ($hasTime && $timing === null ? 0 : null);
-        if ($hasTime) {
-            $context->when($row, $margin, $at->at, Timings::form($context, $place));
-        }
         $read = $heading::read($context, $node);
         if ($timing instanceof Timing && $timing->repeats()) {
             $context->problem($at->at, 'wrong_type', Words::say('Cases are decided once. Let the lines in them repeat.'));
@@ -156,6 +145,20 @@ final class Lines
 
         return $read === null || $timing === false || $context->problems() > $problems ? null
             : new Placed(place: $place, line: $read, kind: $node->kind(), timing: $timing, said: $read->said());
+    }
+
+    /** @return array{Timing|false|null, Row} a row with its time in the margin; false where that cannot be read */
+    private static function timed(Context $context, Node $node, int $place): array
+    {
+        $at = $node->child('at');
+        $timing = Timings::read($context, $at);
+        $margin = $timing instanceof Timing ? $timing->margin() : ($timing === false ? 'when?' : 'at once');
+        $row = $context->row(Part::Line, $node, $margin);
+        $context->when($row, $margin, $at->at, Timings::form($context, $place));
+        $row->off = $node->child('off')->raw === true;
+        $row->after = $timing instanceof Timing ? $timing->seconds() : ($timing === null ? 0 : null);
+
+        return [$timing, $row];
     }
 
     /** A time that waits for conditions has them in rows of their own. */

@@ -9,38 +9,15 @@ use VividLedger\Condition\Condition;
 use VividLedger\Rule\Performance\ActionContext;
 use VividLedger\Rule\ReadsChildren;
 use VividLedger\Schema\RecordType;
-use VividLedger\Shape\Context;
-use VividLedger\Shape\Node;
-use VividLedger\Shape\Shape;
 
 /** A line with a condition of its own, judged when the line's turn comes and so on what the lines above have done. */
-final readonly class OnlyIf implements Line, ReadsChildren, Writes
+final readonly class OnlyIf implements Performed, ReadsChildren, Writes
 {
     public function __construct(
         public Line $line,
         public Condition $condition,
         private string $said,
     ) {
-    }
-
-    public static function kind(): string
-    {
-        return '';
-    }
-
-    public static function shape(): Shape
-    {
-        throw new \LogicException('A condition is read behind a line, and is none itself.');
-    }
-
-    public static function label(): string
-    {
-        return '';
-    }
-
-    public static function read(Context $context, Node $node): null
-    {
-        return null;
     }
 
     public function writes(RecordType $own): array

@@ -24,7 +24,7 @@ final readonly class Placed
      */
     public function __construct(
         public int $place,
-        public Line $line,
+        public Performed $line,
         public string $kind = '',
         public ?Timing $timing = null,
         public ?Due $tooLate = null,
@@ -68,7 +68,7 @@ final readonly class Placed
     }
 
     /** The line without its own condition. */
-    public function bare(): Line
+    public function bare(): Performed
     {
         return $this->line instanceof OnlyIf ? $this->line->line : $this->line;
     }

@@ -77,6 +77,7 @@ final class ActionContext
      * @param  ?\DateTimeImmutable  $started  when the rule fired; null for now
      * @param  ?int  $run  whose line falls due; null where the rule fires
      * @param  ?\DateTimeImmutable  $counted  from when the time of the line counts, where that is not when the rule fired
+     * @param  ?\DateTimeImmutable  $met  when what the line waited for became true; null where it waited for nothing
      */
     public function __construct(
         public Record $record,
@@ -92,6 +93,7 @@ final class ActionContext
         private readonly ?\DateTimeImmutable $started = null,
         private readonly ?int $run = null,
         private ?\DateTimeImmutable $counted = null,
+        private readonly ?\DateTimeImmutable $met = null,
     ) {
     }
 
@@ -224,7 +226,7 @@ final class ActionContext
                 $allowed = $this->allowed($until);
                 $this->pencil(new Pencilling(
                     place: $this->placed->place, turn: $this->turn, due: $allowed, kind: $this->placed->kind, why: $why,
-                    counted: $this->counted,
+                    counted: $this->counted, met: $this->met,
                 ));
                 $this->outcomes[] = ['kind' => 'waits', 'label' => $what, 'why' => $why, 'until' => Value::instantText($allowed)];
             }

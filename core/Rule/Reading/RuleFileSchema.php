@@ -11,6 +11,8 @@ use VividLedger\Condition\Statements;
 use VividLedger\Facts\TotalKind;
 use VividLedger\People\PersonExpression;
 use VividLedger\People\PersonExpressions;
+use VividLedger\Rule\Cases\CaseHeading;
+use VividLedger\Rule\Cases\CasePart;
 use VividLedger\Rule\Guard\RepeatGuard;
 use VividLedger\Rule\Guard\RepeatGuards;
 use VividLedger\Rule\Limits;
@@ -145,12 +147,20 @@ final class RuleFileSchema
             'lapses' => ['description' => 'What takes the point from the tasks that the line gives.'] + Json::ref('condition'),
         ];
 
-        return array_map(
-            static fn (array $line): array => [
-                'properties' => (is_array($line['properties'] ?? null) ? $line['properties'] : []) + $besides,
-            ] + $line,
-            self::shapes(array_map(static fn (string $line): Shape => $line::shape(), Lines::all())),
-        );
+        $schemas = [];
+        foreach (Lines::all() as $line) {
+            $schema = $line::shape()->schema();
+            $own = is_array($schema['properties'] ?? null) ? $schema['properties'] : [];
+            // The heading of a case is switched off, and the first of some cases has their time; that is all it can have besides.
+            $heading = is_a($line, CaseHeading::class, true) ? $line::part() : null;
+            $schemas[$line::kind()] = ['properties' => $own + match ($heading) {
+                null => $besides,
+                CasePart::First => array_intersect_key($besides, ['at' => true, 'off' => true]),
+                default => ['off' => $besides['off']],
+            }] + $schema;
+        }
+
+        return $schemas;
     }
 
     /**

@@ -205,6 +205,12 @@ final class HiddenMarksTest extends AppTestCase
                     ['kind' => 'if', 'that' => ['kind' => 'is_not', 'field' => 'customer.tax_number', 'value' => 'XMARKFIELD7'],
                         'at' => ['kind' => 'after', 'amount' => 1, 'unit' => 'hour']],
                     ['kind' => 'in_all_cases'],
+                    ['kind' => 'comment', 'text' => 'Waited', 'at' => ['kind' => 'once_true', 'that' => [
+                        'kind' => 'is_not', 'field' => 'customer.tax_number', 'value' => 'XMARKFIELD10',
+                    ]]],
+                    ['kind' => 'comment', 'text' => 'Waits', 'at' => ['kind' => 'once_true', 'that' => [
+                        'kind' => 'is', 'field' => 'customer.tax_number', 'value' => 'XMARKFIELD11',
+                    ]]],
                     ['kind' => 'set_fields', 'on' => 'customer', 'at' => ['kind' => 'after', 'amount' => 1, 'unit' => 'hour'], 'set' => [
                         ['field' => 'tax_number', 'to' => ['kind' => 'value', 'value' => 'XMARKFIELD3']],
                     ]],

@@ -84,6 +84,45 @@ final class CaseStoriesTest extends TimeTestCase
         self::assertSame(['neither', 'a week on', 'later'], $this->commented($open['id']));
     }
 
+    public function test_what_a_new_page_puts_into_a_case_comes_with_it_and_what_it_waits_for_may_be_true_already(): void
+    {
+        $plain = ['kind' => 'comment', 'text' => 'two days on', 'at' => ['kind' => 'after', 'amount' => 9, 'unit' => 'day']];
+        $rule = $this->inForce(['lines' => [$plain, $plain]] + self::RULE);
+        $ticket = $this->ticket(['priority' => 'high'])['record'];
+        $isHigh = ['kind' => 'all', 'of' => [['kind' => 'is', 'field' => 'priority', 'value' => 'high']]];
+        $version = $this->as('ines.okafor', 'GET', "rules/{$rule}")->json('draftVersion');
+        $version = $this->as('ines.okafor', 'PUT', "rules/{$rule}/draft", ['version' => $version, 'file' => ['lines' => [
+            ['kind' => 'if', 'that' => $isHigh, 'at' => ['kind' => 'after', 'amount' => 3, 'unit' => 'day']],
+            $plain,
+            ['kind' => 'in_all_cases'],
+            ['kind' => 'comment', 'text' => 'is high', 'at' => ['kind' => 'once_true', 'that' => $isHigh]],
+        ]] + self::RULE])->json('draftVersion');
+        $this->as('ines.okafor', 'POST', "rules/{$rule}/publish", ['version' => $version, 'move' => true])->assertOk();
+        self::assertSame(
+            ['0/1' => '2026-11-27 08:40:00', '1/1' => 'struck: the new page has no such line', '3/1' => '2026-11-24 08:40:00'],
+            $this->lines($ticket['id']),
+        );
+        $this->passTo('2026-12-31T00:00:00Z');
+        self::assertSame(['is high', 'two days on'], $this->commented($ticket['id']));
+    }
+
+    public function test_a_save_makes_true_what_a_line_waits_for_and_it_comes_once(): void
+    {
+        $this->inForce(['lines' => [
+            ['kind' => 'comment', 'text' => 'urgent now', 'at' => ['kind' => 'once_true', 'that' => [
+                'kind' => 'is', 'field' => 'priority', 'value' => 'urgent',
+            ], 'within' => ['amount' => 3, 'unit' => 'day']]],
+        ]] + self::RULE);
+        [$one, $other] = [$this->ticket(['priority' => 'low'])['record'], $this->ticket(['priority' => 'low'])['record']];
+        $this->passTo('2026-11-25T08:00:00Z');
+        $one = $this->change($one, ['priority' => 'urgent'])['record'];
+        self::assertSame(['0/1' => '2026-11-25 08:00:00'], $this->lines($one['id']));
+        $this->change($one, ['priority' => 'low']);
+        $this->passTo('2026-12-31T00:00:00Z');
+        self::assertSame([['urgent now'], []], [$this->commented($one['id']), $this->commented($other['id'])]);
+        self::assertSame(['0/1' => 'struck: what it waited for did not become true in time'], $this->lines($other['id']));
+    }
+
     public function test_a_case_refuses_the_save_and_leaves_nothing_of_the_lines_before_it(): void
     {
         $this->inForce(['lines' => [
