@@ -70,7 +70,7 @@ interface QueryWriter
     public function formula(Formula $formula): mixed;
 
     /** @return Q true where the latest sign-off of the record, which is of this type, stands so */
-    public function signOffStands(string $type, string $status): mixed;
+    public function signOffStands(string $type, string $status, string $called): mixed;
 
     /** The moment at which the query asks. */
     public function now(): \DateTimeImmutable;

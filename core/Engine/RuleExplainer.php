@@ -138,7 +138,7 @@ final readonly class RuleExplainer
                 EventKind::HookBrought => Words::say('Brought by the hook “{from}”', from: $change->event->from),
                 EventKind::ByHand => Words::say('Run by hand'),
                 EventKind::DateArrived, EventKind::FellQuiet, EventKind::CameRound => $change->event->text,
-                EventKind::LineDue, EventKind::StepSigned, EventKind::SlipOver,
+                EventKind::LineDue, EventKind::SeatSigned, EventKind::StepSigned, EventKind::SlipOver,
                 EventKind::CallEnded => $change->event->text,
                 EventKind::PutInForce => Words::say('It matched when the rule was put in force'),
             };

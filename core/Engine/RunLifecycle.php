@@ -142,7 +142,7 @@ final readonly class RunLifecycle
 
                 return;
             }
-            if ($tasks !== null && $timing->isNeedless($tasks)) {
+            if ($tasks !== null && $timing->isNeedless($tasks, $line->turn)) {
                 [$code, $why] = match (true) {
                     $tasks->sort === WaitedSort::Slip => [StruckCode::SlipEnded, 'the slip has ended otherwise'],
                     $tasks->sort === WaitedSort::Call => [StruckCode::CallEnded, 'the call has ended otherwise'],
@@ -198,7 +198,7 @@ final readonly class RunLifecycle
         $this->tasksGiven($course, $line, $rule, $placed, $performance);
     }
 
-    /** @return ?array{int, \DateTimeImmutable} nothing that lies beyond all years comes again */
+    /** @return ?array{int, ?\DateTimeImmutable} nothing that lies beyond all years comes again */
     private function again(?Timing $timing, Occasion $occasion, \DateTimeImmutable $at): ?array
     {
         try {
@@ -284,13 +284,14 @@ final readonly class RunLifecycle
             $placed = $rule->line($line->place);
             $waitsFor = $placed?->timing?->waitsFor();
             $tasks = $waitsFor === null ? null : $course->standing->tasksOf($run->id, $waitsFor);
-            if ($placed === null || $tasks === null || ($tasks->open > 0 && $kind !== EventKind::StepSigned)) {
+            $isUnderWay = $tasks !== null && $tasks->open > 0 && ! in_array($kind, [EventKind::StepSigned, EventKind::SeatSigned], true);
+            if ($placed === null || $tasks === null || $isUnderWay) {
                 continue;
             }
-            if (! $placed->timing->isNeedless($tasks)) {
+            if (! $placed->timing->isNeedless($tasks, $line->turn)) {
                 $due = ActionContext::occasionOf(
                     record: $record, type: $this->typeOf($record), facts: $course->standing, zone: $this->zone,
-                    started: $line->countedFrom(), tasks: $tasks,
+                    started: $line->countedFrom(), tasks: $tasks, turn: $line->turn,
                 )->when($placed->timing);
                 if ($due?->getTimestamp() !== $line->due?->getTimestamp()) {
                     $moved[$line->id] = [$line->due, $due];
@@ -302,6 +303,7 @@ final readonly class RunLifecycle
         [$code, $why] = match ($kind) {
             EventKind::SignedOff => [StruckCode::SignedOff, 'the sign-off has ended'],
             EventKind::StepSigned => [StruckCode::SignedOff, 'a step of the sign-off was agreed to'],
+            EventKind::SeatSigned => [StruckCode::SignedOff, 'somebody has agreed'],
             EventKind::SlipAnswered => [StruckCode::SlipEnded, 'the slip was answered'],
             EventKind::CallEnded => [StruckCode::CallEnded, 'the call has ended'],
             EventKind::SlipOver => [StruckCode::SlipEnded, 'the slip has ended without an answer'],

@@ -19,6 +19,7 @@ final readonly class Awaited
      * @param  string  $ended  how the sign-off or the slip ended; empty for tasks, and before
      * @param  array<int, \DateTimeImmutable>  $steps  when each step of the sign-off was agreed to, from 0
      * @param  list<string>  $said  what was chosen on the slip, as it reads
+     * @param  list<\DateTimeImmutable>  $yes  when people agreed to the sign-off, one after the other
      */
     public function __construct(
         public int $open,
@@ -29,6 +30,7 @@ final readonly class Awaited
         public array $steps = [],
         public array $said = [],
         public WaitedSort $sort = WaitedSort::Tasks,
+        public array $yes = [],
     ) {
     }
 }

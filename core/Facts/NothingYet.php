@@ -32,7 +32,7 @@ final readonly class NothingYet implements GuardFacts, SignOffFacts, SlipFacts, 
         return null;
     }
 
-    public function signOffOn(string $type, int $id): null
+    public function signOffOn(string $type, int $id, string $called = ''): null
     {
         return null;
     }

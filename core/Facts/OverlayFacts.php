@@ -264,9 +264,9 @@ final class OverlayFacts implements Facts
         return $this->below->candidates($candidates, $except);
     }
 
-    public function signOffOn(string $type, int $id): ?SignOffSeen
+    public function signOffOn(string $type, int $id, string $called = ''): ?SignOffSeen
     {
-        return $this->below->signOffOn($type, $id);
+        return $this->below->signOffOn($type, $id, $called);
     }
 
     public function mayLapse(string $type, int $id): array

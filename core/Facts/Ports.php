@@ -93,9 +93,9 @@ class Ports implements Facts
         return $this->signOffs->lockOn($type, $id);
     }
 
-    public function signOffOn(string $type, int $id): ?SignOffSeen
+    public function signOffOn(string $type, int $id, string $called = ''): ?SignOffSeen
     {
-        return $this->signOffs->signOffOn($type, $id);
+        return $this->signOffs->signOffOn($type, $id, $called);
     }
 
     public function slipOn(string $type, int $id): ?SlipSeen

@@ -10,6 +10,10 @@ interface SignOffFacts
     /** What locks a record; null when nothing does. */
     public function lockOn(string $type, int $id): ?Lock;
 
-    /** The latest sign-off that was asked for on a record; null when none was. */
-    public function signOffOn(string $type, int $id): ?SignOffSeen;
+    /**
+     * The latest sign-off that was asked for on a record; null when none was.
+     *
+     * @param  string  $called  the name of the line that asked for it; empty for whichever
+     */
+    public function signOffOn(string $type, int $id, string $called = ''): ?SignOffSeen;
 }

@@ -13,7 +13,12 @@ enum EventKind: string
     ];
 
     /** What lines of a run wait for. */
-    public const AWAITED = [self::TaskDone, self::StepSigned, self::SignedOff, self::SlipAnswered, self::SlipOver, self::CallEnded];
+    public const AWAITED = [
+        self::TaskDone, self::SeatSigned, self::StepSigned, self::SignedOff, self::SlipAnswered, self::SlipOver, self::CallEnded,
+    ];
+
+    /** What only lines wait for: it has no entry of its own. */
+    private const WITHIN = [self::LineDue, self::SeatSigned, self::StepSigned, self::SlipAnswered, self::SlipOver, self::CallEnded];
 
     case Comment = 'comment';
     case File = 'file';
@@ -25,6 +30,7 @@ enum EventKind: string
     case CameRound = 'came_round';
     case PutInForce = 'put_in_force';    // a rule starts on what matched when it was put in force
     case LineDue = 'line_due';           // a pencilled line falls due
+    case SeatSigned = 'seat_signed';     // somebody agrees to a sign-off, and others are still asked
     case StepSigned = 'step_signed';     // a step of a sign-off is agreed to, and another comes
     case SignedOff = 'signed_off';       // a sign-off has ended, one way or another
     case SlipAnswered = 'slip_answered'; // somebody answered a slip
@@ -46,6 +52,7 @@ enum EventKind: string
             self::CameRound => 'is looked at by a timetable',
             self::PutInForce => 'matched when the rule was put in force',
             self::LineDue => 'has a line fall due',
+            self::SeatSigned => 'has somebody agree to a sign-off',
             self::StepSigned => 'has a step of a sign-off agreed to',
             self::SignedOff => 'has a sign-off end',
             self::SlipAnswered => 'has a reply slip answered',
@@ -64,8 +71,7 @@ enum EventKind: string
     /** Whether it stands in the ledger by itself; what time brings about stands there as what followed from it. */
     public function hasOwnEntry(): bool
     {
-        return ! $this->comesOnce()
-            && ! in_array($this, [self::LineDue, self::StepSigned, self::SlipAnswered, self::SlipOver, self::CallEnded], true);
+        return ! $this->comesOnce() && ! in_array($this, self::WITHIN, true);
     }
 
     /** Whether time brings it about, so that its occasion may fire a rule once and never again. */

@@ -260,9 +260,9 @@ final class Paper implements Facts
         return $this->runs->signOffs->lockOn($type, $id);
     }
 
-    public function signOffOn(string $type, int $id): ?SignOffSeen
+    public function signOffOn(string $type, int $id, string $called = ''): ?SignOffSeen
     {
-        return $this->runs->signOffs->signOffOn($type, $id) ?? $this->below->signOffOn($type, $id);
+        return $this->runs->signOffs->signOffOn($type, $id, $called) ?? $this->below->signOffOn($type, $id, $called);
     }
 
     public function slipOn(string $type, int $id): ?SlipSeen

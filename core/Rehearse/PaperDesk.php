@@ -57,6 +57,7 @@ final readonly class PaperDesk implements Tends
 
     private function take(PaperSignOff $one, Moved $moved, ?int $actor = null, bool $isWhatIf = false): void
     {
+        $before = count($one->signOff->yes());
         $one->signOff = $moved->signOff;
         $record = $this->play->paper->record($one->asked->record->type, $one->asked->record->id);
         if ($moved->events === [] || $record === null) {
@@ -69,6 +70,9 @@ final readonly class PaperDesk implements Tends
             $this->release($one, $number);
         } elseif (self::hasAgreedStep($moved)) {
             $event = new Event(EventKind::StepSigned, "sign_off:{$one->number}:{$moved->signOff->step}");
+            $this->play->recordEvent($record, $event, $actor, $isWhatIf, $number, $one->rule);
+        } elseif ($one->rule->hearsEachYes($one->asked->key) && ($yes = count($moved->signOff->yes())) > $before) {
+            $event = new Event(EventKind::SeatSigned, "sign_off:{$one->number}:yes:{$yes}");
             $this->play->recordEvent($record, $event, $actor, $isWhatIf, $number, $one->rule);
         }
     }

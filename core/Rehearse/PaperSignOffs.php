@@ -59,10 +59,10 @@ final class PaperSignOffs
         return null;
     }
 
-    public function signOffOn(string $type, int $id): ?SignOffSeen
+    public function signOffOn(string $type, int $id, string $called = ''): ?SignOffSeen
     {
         foreach (array_reverse($this->all) as $one) {
-            if ($one->isAbout($type, $id)) {
+            if ($one->isAbout($type, $id) && in_array($called, ['', $one->asked->key], true)) {
                 return $one->signOff->seen($one->asked->why);
             }
         }
@@ -72,7 +72,7 @@ final class PaperSignOffs
 
     public function awaited(int $run, string $key): ?Awaited
     {
-        foreach ($this->all as $one) {
+        foreach (array_reverse($this->all) as $one) {
             if ($one->run === $run && $one->asked->key === $key) {
                 return $one->awaited();
             }

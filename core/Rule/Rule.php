@@ -19,6 +19,7 @@ use VividLedger\Rule\Guard\RepeatGuard;
 use VividLedger\Rule\Line\Placed;
 use VividLedger\Rule\Line\Writes;
 use VividLedger\Rule\Line\Written;
+use VividLedger\Rule\Timing\HearsEachYes;
 use VividLedger\Rule\Trigger\Trigger;
 use VividLedger\Rule\Trigger\Watch;
 use VividLedger\Schema\Path;
@@ -234,13 +235,25 @@ final class Rule
             }
             $waits = $waits || $placed->timing?->waitsFor() !== null;
         }
-        $events = [
-            ...($hears ? EventKind::ARRIVING : []),
-            ...array_filter($waits ? EventKind::AWAITED : [], static fn (EventKind $kind): bool => ! $hears
-                || ! in_array($kind, EventKind::ARRIVING, true)),
-        ];
+        // That a sign-off has ended can be what a condition is about, whichever rule asked for it.
+        $heard = $hears ? [...EventKind::ARRIVING, EventKind::SignedOff] : [];
+        $events = [...$heard, ...array_filter(
+            $waits ? EventKind::AWAITED : [], static fn (EventKind $kind): bool => ! in_array($kind, $heard, true),
+        )];
 
         return new Watch($this->on, fields: $fields === null ? null : array_values(array_unique($fields)), events: $events);
+    }
+
+    /** Whether a line waits for each yes to the sign-off that a line with this key asks for. */
+    public function hearsEachYes(string $key): bool
+    {
+        foreach ($key === '' ? [] : $this->lines as $placed) {
+            if ($placed->timing instanceof HearsEachYes && $placed->timing->waitsFor() === $key) {
+                return true;
+            }
+        }
+
+        return false;
     }
 
     /** Whether people can have it run on a record, with its trigger or besides it. */

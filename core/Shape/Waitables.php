@@ -52,6 +52,12 @@ final class Waitables
         return array_values(array_unique(array_merge(...array_values($this->ends[$sort->value] ?? []))));
     }
 
+    /** @return list<string> the names of those of a sort that have one */
+    public function named(WaitedSort $sort): array
+    {
+        return array_keys($this->called[$sort->value] ?? []);
+    }
+
     /** @return array<string, string> what goes by a key already, whatever it is */
     public function keys(): array
     {

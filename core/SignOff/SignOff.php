@@ -101,6 +101,20 @@ final readonly class SignOff
         return $agreed;
     }
 
+    /** @return list<\DateTimeImmutable> when people agreed, one after the other; what the route counts as a yes is nobody's */
+    public function yes(): array
+    {
+        $yes = [];
+        foreach ($this->seats as $seat) {
+            if ($seat->state === SeatState::Yes && ! $seat->byItself && $seat->at !== null) {
+                $yes[] = $seat->at;
+            }
+        }
+        sort($yes);
+
+        return $yes;
+    }
+
     /** As texts and lines look at it. */
     public function seen(string $why): SignOffSeen
     {

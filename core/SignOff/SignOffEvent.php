@@ -23,4 +23,10 @@ final readonly class SignOffEvent
         public ?SignOffStatus $status = null,
     ) {
     }
+
+    /** Whether somebody agreed, and not the route in their place. */
+    public function isYes(): bool
+    {
+        return $this->kind === SignOffEventKind::Said && $this->answer === Answer::Yes;
+    }
 }

@@ -10,7 +10,13 @@ use OpenApi\Attributes as OA;
 #[OA\Schema]
 final readonly class BegunResource
 {
-    /** @param  array<string, mixed>  $begins */
+    /** What stands for the name of the line in those that it brings; the page puts a free one there. */
+    public const NAME = '…';
+
+    /**
+     * @param  array<string, mixed>  $begins
+     * @param  list<array<string, mixed>>  $brings
+     */
     public function __construct(
         #[OA\Property]
         public string $kind,
@@ -18,6 +24,10 @@ final readonly class BegunResource
         public string $label,
         #[OA\Property(description: 'As a rule file writes it.', type: 'object')]
         public array $begins,
+        #[OA\Property(
+            description: 'Lines that a new one brings along. Its name is … there.', items: new OA\Items(type: 'object'),
+        )]
+        public array $brings = [],
     ) {
     }
 }

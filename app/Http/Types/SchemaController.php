@@ -15,6 +15,7 @@ use OpenApi\Attributes as OA;
 use VividLedger\Rights\Act;
 use VividLedger\Rights\FieldAccess;
 use VividLedger\Rights\Reach;
+use VividLedger\Rule\Line\BringsLines;
 use VividLedger\Rule\Line\Lines;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\People;
@@ -61,6 +62,7 @@ final class SchemaController extends Controller
                 $line::kind(),
                 $line::label(),
                 $line::shape()->begun(),
+                is_a($line, BringsLines::class, true) ? $line::brings(BegunResource::NAME) : [],
             ), Lines::all()),
             array_map(static fn (Unit $unit): OfferResource => new OfferResource($unit->value, $unit->word().'s'), Unit::cases()),
         );

@@ -45,6 +45,12 @@ final class SignOffRoutes
         return $line instanceof AsksSignOff ? $line->route() : null;
     }
 
+    /** Whether a line of its page waits for each who agrees. */
+    public function hearsEachYes(StoredSignOff $kept): bool
+    {
+        return $this->rules->page($kept->rule_id, $kept->page)?->hearsEachYes($kept->line_key) ?? false;
+    }
+
     /** Leads it along its route; null when its page no longer reads. */
     public function clerk(StoredSignOff $kept, View $view): ?Clerk
     {

@@ -248,7 +248,15 @@ final readonly class SignOffService
         } elseif ($steps !== []) {
             $event = new Event(EventKind::StepSigned, "sign_off:{$kept->id}:{$moved->signOff->step}");
             $this->recordEvent($kept, $event, $actor, [], $entry);
+        } elseif (self::hasYes($moved) && $this->routes->hearsEachYes($kept)) {
+            $yes = count($moved->signOff->yes());
+            $this->recordEvent($kept, new Event(EventKind::SeatSigned, "sign_off:{$kept->id}:yes:{$yes}"), $actor, [], $entry);
         }
+    }
+
+    private static function hasYes(Moved $moved): bool
+    {
+        return array_filter($moved->events, static fn (SignOffEvent $event): bool => $event->isYes()) !== [];
     }
 
     /** @param  array<string, mixed>  $data */

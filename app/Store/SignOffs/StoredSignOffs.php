@@ -7,6 +7,7 @@ namespace App\Store\SignOffs;
 use App\Models\Columns;
 use App\Models\SignOffs\StoredSignOff;
 use App\Store\Sql\RecordSql;
+use Illuminate\Database\Eloquent\Builder as EloquentBuilder;
 use Illuminate\Database\Query\Builder;
 use VividLedger\Facts\Lock;
 use VividLedger\Facts\SignOffFacts;
@@ -19,7 +20,7 @@ final class StoredSignOffs implements SignOffFacts
     /** @var array<string, ?Lock> by record, asked once */
     private array $locks = [];
 
-    /** @var array<string, ?SignOffSeen> by record, asked once */
+    /** @var array<string, ?SignOffSeen> by record and name, asked once */
     private array $seen = [];
 
     public function __construct(private readonly ?\DateTimeImmutable $at = null)
@@ -53,12 +54,13 @@ final class StoredSignOffs implements SignOffFacts
         }
     }
 
-    public function signOffOn(string $type, int $id): ?SignOffSeen
+    public function signOffOn(string $type, int $id, string $called = ''): ?SignOffSeen
     {
-        $key = "{$type}:{$id}";
+        $key = "{$type}:{$id}:{$called}";
         if (! array_key_exists($key, $this->seen)) {
             $at = $this->at;
-            $all = StoredSignOff::query()->with('seats')->where('record_type', $type)->where('record_id', $id);
+            $all = StoredSignOff::query()->with('seats')->where('record_type', $type)->where('record_id', $id)
+                ->when($called !== '', static fn (EloquentBuilder $named): EloquentBuilder => $named->where('line_key', $called));
             $latest = ($at === null ? $all : $all->where('started_at', '<', Columns::moment($at)))->latest('id')->first();
             $seen = $latest === null ? null : $latest->signOff()->seen($latest->why);
             // What has ended since was open at the moment that is looked back at.

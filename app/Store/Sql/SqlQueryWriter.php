@@ -143,14 +143,15 @@ final class SqlQueryWriter implements QueryWriter
         return (new CalendarStore)->calendar(null);
     }
 
-    public function signOffStands(string $type, string $status): Sql
+    public function signOffStands(string $type, string $status, string $called): Sql
     {
         $signOffs = StoredSignOff::tableName();
+        $named = $called === '' ? '' : ' AND line_key = ?';
 
         return new Sql(
             "EXISTS (SELECT 1 FROM `{$signOffs}` WHERE status = ? AND id = "
-                ."(SELECT MAX(id) FROM `{$signOffs}` WHERE record_type = ? AND record_id = `{$this->alias}`.id))",
-            [$status, $type],
+                ."(SELECT MAX(id) FROM `{$signOffs}` WHERE record_type = ? AND record_id = `{$this->alias}`.id{$named}))",
+            $called === '' ? [$status, $type] : [$status, $type, $called],
         );
     }
 

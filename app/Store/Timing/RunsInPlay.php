@@ -19,7 +19,7 @@ use VividLedger\Facts\Run;
 use VividLedger\Record\Alteration;
 use VividLedger\Record\WaitedSort;
 use VividLedger\Rule\Performance\CallMade;
-use VividLedger\SignOff\SignOffStatus;
+use VividLedger\Rule\Performance\SignOffAsked;
 
 /** Reads runs in play with their pencilled lines. */
 final class RunsInPlay
@@ -97,33 +97,10 @@ final class RunsInPlay
     /** @param  ?\DateTimeImmutable  $then  as it was at a moment; null for now */
     private static function signOff(int $run, string $key, ?\DateTimeImmutable $then): ?Awaited
     {
-        $row = $key === '' ? null : StoredSignOff::rows()->where('run_id', $run)->where('line_key', $key)->orderByDesc('id')
-            ->first(['id', 'status', 'step', 'started_at', 'ended_at']);
-        if ($row === null || ($then !== null && $row->started_at > Columns::moment($then))) {
-            return null;
-        }
-        $ended = $row->ended_at === null || ($then !== null && $row->ended_at > Columns::moment($then)) ? null
-            : Columns::instant($row->ended_at);
+        $row = $key === '' ? null : StoredSignOff::query()->with('seats')->where('run_id', $run)->where('line_key', $key)->latest('id')
+            ->first();
 
-        return new Awaited(
-            open: $ended === null ? 1 : 0, givenAt: Columns::instant($row->started_at), due: null, doneAt: $ended,
-            ended: $ended === null ? '' : $row->status, steps: self::steps($row, $ended, $then),
-        );
-    }
-
-    /**
-     * When each step was agreed to; of the only step that is when all of it was.
-     *
-     * @return array<int, \DateTimeImmutable> by step, from 0
-     */
-    private static function steps(\stdClass $row, ?\DateTimeImmutable $ended, ?\DateTimeImmutable $then): array
-    {
-        if ((int) $row->step === 0) {
-            return $ended !== null && $row->status === SignOffStatus::Agreed->value ? [0 => $ended] : [];
-        }
-        $steps = StoredSignOff::query()->with('seats')->whereKey($row->id)->sole()->signOff()->stepsAgreed();
-
-        return array_filter($steps, static fn (\DateTimeImmutable $at): bool => $then === null || $at <= $then);
+        return $row === null || ($then !== null && $row->started_at > $then) ? null : SignOffAsked::awaits($row->signOff(), $then);
     }
 
     /**

@@ -7,6 +7,7 @@ namespace VividLedger\Rule\Line;
 use VividLedger\Record\WaitedSort;
 use VividLedger\Rule\Performance\ActionContext;
 use VividLedger\Rule\Performance\SignOffAsked;
+use VividLedger\Rule\Timing\WhenSignedOff;
 use VividLedger\Schema\Field;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Gap;
@@ -18,13 +19,14 @@ use VividLedger\SignOff\Hold;
 use VividLedger\SignOff\HoldSlot;
 use VividLedger\SignOff\Route;
 use VividLedger\SignOff\RouteStep;
+use VividLedger\SignOff\SignOffStatus;
 use VividLedger\SignOff\StepsSlot;
 use VividLedger\Template\Template;
 use VividLedger\Template\TemplateText;
 use VividLedger\Words\Words;
 
 /** Asks people to sign something off, step after step; other lines wait for how it ends. */
-final readonly class AskForSignOff implements AsksSignOff, Line
+final readonly class AskForSignOff implements AsksSignOff, BringsLines
 {
     private const REASON_LENGTH = 500;
 
@@ -69,6 +71,19 @@ final readonly class AskForSignOff implements AsksSignOff, Line
     public static function label(): string
     {
         return 'Ask for a sign-off';
+    }
+
+    /** Cases for each way in which it ends: agreed, declined, timed out. */
+    public static function brings(string $name): array
+    {
+        $stands = static fn (SignOffStatus $status): array => ['that' => ['kind' => 'all', 'of' => [
+            ['kind' => 'sign_off_is', 'called' => $name, 'status' => $status->value],
+        ]]];
+
+        return [
+            ['kind' => 'if', 'at' => WhenSignedOff::over($name)] + $stands(SignOffStatus::Agreed),
+            ['kind' => 'or_if'] + $stands(SignOffStatus::Declined), ['kind' => 'or_if'] + $stands(SignOffStatus::TimedOut),
+        ];
     }
 
     public static function read(Context $context, Node $node): ?self

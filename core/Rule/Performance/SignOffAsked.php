@@ -54,14 +54,20 @@ final readonly class SignOffAsked
         return self::awaits($this->moved->signOff);
     }
 
-    /** How far it has come, for lines that wait for it. */
-    public static function awaits(SignOff $signOff): Awaited
+    /**
+     * How far it has come, for lines that wait for it.
+     *
+     * @param  ?\DateTimeImmutable  $then  as it was at a moment; null for now
+     */
+    public static function awaits(SignOff $signOff, ?\DateTimeImmutable $then = null): Awaited
     {
-        $isOpen = $signOff->isOpen();
+        $isPast = static fn (\DateTimeImmutable $at): bool => $then === null || $at <= $then;
+        $ended = $signOff->endedAt !== null && $isPast($signOff->endedAt) ? $signOff->endedAt : null;
 
         return new Awaited(
-            open: $isOpen ? 1 : 0, givenAt: $signOff->startedAt, due: null, doneAt: $signOff->endedAt,
-            ended: $isOpen ? '' : $signOff->status->value, steps: $signOff->stepsAgreed(), sort: WaitedSort::SignOff,
+            open: $ended === null ? 1 : 0, givenAt: $signOff->startedAt, due: null, doneAt: $ended,
+            ended: $ended === null ? '' : $signOff->status->value, steps: array_filter($signOff->stepsAgreed(), $isPast),
+            sort: WaitedSort::SignOff, yes: array_values(array_filter($signOff->yes(), $isPast)),
         );
     }
 }

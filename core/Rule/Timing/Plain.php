@@ -35,7 +35,7 @@ trait Plain
         return null;
     }
 
-    public function isNeedless(Awaited $tasks): bool
+    public function isNeedless(Awaited $tasks, int $turn = 1): bool
     {
         return false;
     }

@@ -59,15 +59,15 @@ interface Timing
     /**
      * The next time it is done, after the turn of the occasion was.
      *
-     * @return ?array{int, \DateTimeImmutable} its turn, and when it falls due; null when that was the last
+     * @return ?array{int, ?\DateTimeImmutable} its turn, and when it falls due, which may not be known yet; null when that was the last
      */
     public function again(Occasion $occasion, \DateTimeImmutable $now): ?array;
 
     /** @return ?int seconds after the rule fired, roughly, where that is all it hangs on; null where nobody can say */
     public function seconds(): ?int;
 
-    /** Whether what has become of the tasks that it waits for makes the line needless. */
-    public function isNeedless(Awaited $tasks): bool;
+    /** Whether what has become of the tasks that it waits for makes a turn of the line needless. */
+    public function isNeedless(Awaited $tasks, int $turn = 1): bool;
 
     /** Whether the line is done again and again. */
     public function repeats(): bool;

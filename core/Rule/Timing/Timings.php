@@ -19,6 +19,7 @@ final class Timings
     /** @var list<class-string<Timing>> */
     public const ALL = [
         After::class, AtDate::class, WhenTasksDone::class, WhenTasksLate::class, WhenSignedOff::class, WhenStepAgreed::class,
+        WhenPeopleAgree::class,
         WhenSlipAnswered::class, WhenSlipRunsOut::class, WhenCalled::class, OnceTrue::class,
         Every::class,
     ];

@@ -123,7 +123,7 @@ final readonly class WhenCalled implements Timing
         return $this->key;
     }
 
-    public function isNeedless(Awaited $tasks): bool
+    public function isNeedless(Awaited $tasks, int $turn = 1): bool
     {
         return $tasks->ended !== '' && $tasks->ended !== $this->ended;
     }

@@ -21,12 +21,15 @@ use VividLedger\SignOff\SignOffStatus;
 use VividLedger\Time\Due;
 use VividLedger\Words\Words;
 
-/** When the sign-off that another line asked for has ended in a certain way, or so long after. */
+/** When the sign-off that another line asked for has ended, in whichever way or in a certain one, or so long after. */
 final readonly class WhenSignedOff implements Timing
 {
     use Plain;
 
-    private function __construct(private string $key, private SignOffStatus $status, private Due $due)
+    private const ANY = 'over';
+
+    /** @param  ?SignOffStatus  $status  null for whichever end it comes to */
+    private function __construct(private string $key, private ?SignOffStatus $status, private Due $due)
     {
     }
 
@@ -40,8 +43,17 @@ final readonly class WhenSignedOff implements Timing
         return Shape::of(self::kind())->says('once {line} is {status} {rest}', ['amount' => 0, 'unit' => 'day'])
             ->says('{after} after {line} is {status} {rest}')
             ->orSaidWith(['amount' => 0, 'unit' => 'day'], '(when|as soon as|after|if) {line} (is|was|has been) {status} {rest}')
+            ->orSaidWith(
+                ['amount' => 0, 'unit' => 'day', 'status' => self::ANY], '(once|when|as soon as|after) {line} (has ended|ends) {rest}',
+            )
             ->slot('line', new Quoted(40, pattern: Json::NAME['pattern']))->slot('after', new Length)->slot('rest', new DueRest)
             ->slot('status', self::labels());
+    }
+
+    /** @return array<string, mixed> as a rule file writes it: when the sign-off of a line has ended, in whichever way */
+    public static function over(string $line): array
+    {
+        return ['kind' => self::kind(), 'line' => $line, 'status' => self::ANY, 'amount' => 0, 'unit' => 'day'];
     }
 
     public static function label(): string
@@ -51,15 +63,15 @@ final readonly class WhenSignedOff implements Timing
 
     public static function ways(Context $context, int $place): array
     {
-        $statuses = array_map(
+        $statuses = [new Offer(self::ANY, self::ANY, hint: 'in whichever way it ends'), ...array_map(
             static fn (SignOffStatus $status): Offer => new Offer($status->word(), $status->value),
             self::ends(),
-        );
+        )];
 
         return Waited::ways(
             all: $context->sheet->waitables, sort: WaitedSort::SignOff, place: $place, label: self::label(), kind: self::kind(),
             fields: [
-                FormField::choice('status', 'has been', $statuses, SignOffStatus::Agreed->value),
+                FormField::choice('status', 'is', $statuses, SignOffStatus::Agreed->value),
                 FormField::time(['amount' => 0, 'unit' => 'day'], hasTime: true, hasClock: true),
             ],
         );
@@ -68,12 +80,13 @@ final readonly class WhenSignedOff implements Timing
     public static function read(Context $context, Node $node): ?self
     {
         $key = $node->child('line')->text() ?? '';
-        $status = SignOffStatus::tryFrom($node->child('status')->text() ?? '');
+        $end = $node->child('status')->text() ?? '';
+        $status = SignOffStatus::tryFrom($end);
         $due = TimeReader::due($node);
         if ($context->sheet->waitables->called(WaitedSort::SignOff, $key) === null) {
             return $context->problem($node->at, 'unknown_line', Words::say('Choose a line above that asks for a sign-off.'));
         }
-        if ($status === null || ! in_array($status, self::ends(), true)) {
+        if ($end !== self::ANY && ($status === null || ! in_array($status, self::ends(), true))) {
             return $context->problem($node->at, 'wrong_type', Words::say('Choose how the sign-off ends.'));
         }
         if (is_string($due) || $due->amount->amount < 0) {
@@ -95,14 +108,14 @@ final readonly class WhenSignedOff implements Timing
 
     public function margin(): string
     {
-        return $this->due->amount->amount === 0 ? "when {$this->status->word()}" : "{$this->due->length()} after {$this->status->word()}";
+        return $this->due->amount->amount === 0 ? "when {$this->word()}" : "{$this->due->length()} after {$this->word()}";
     }
 
     public function said(): string
     {
         $when = $this->due->amount->amount === 0 ? 'once' : "{$this->due->length()} after";
 
-        return trim("{$when} it is {$this->status->word()} {$this->due->rest()}");
+        return trim("{$when} it is {$this->word()} {$this->due->rest()}");
     }
 
     public function note(): string
@@ -114,7 +127,7 @@ final readonly class WhenSignedOff implements Timing
     {
         $signOff = $occasion->tasks;
 
-        return $signOff?->doneAt === null || $signOff->ended !== $this->status->value ? null
+        return $signOff?->doneAt === null || $this->isNeedless($signOff) ? null
             : $occasion->reckon($this->due, $signOff->doneAt);
     }
 
@@ -123,14 +136,19 @@ final readonly class WhenSignedOff implements Timing
         return $this->key;
     }
 
-    public function isNeedless(Awaited $tasks): bool
+    public function isNeedless(Awaited $tasks, int $turn = 1): bool
     {
-        return $tasks->ended !== '' && $tasks->ended !== $this->status->value;
+        return $this->status !== null && $tasks->ended !== '' && $tasks->ended !== $this->status->value;
+    }
+
+    private function word(): string
+    {
+        return $this->status?->word() ?? self::ANY;
     }
 
     private static function labels(): Labels
     {
-        $labels = [];
+        $labels = [self::ANY => self::ANY];
         foreach (self::ends() as $status) {
             $labels[$status->word()] = $status->value;
         }

@@ -128,7 +128,7 @@ final readonly class WhenStepAgreed implements Timing
         return $this->key;
     }
 
-    public function isNeedless(Awaited $tasks): bool
+    public function isNeedless(Awaited $tasks, int $turn = 1): bool
     {
         return $tasks->ended !== '' && ! isset($tasks->steps[$this->step - 1]);
     }

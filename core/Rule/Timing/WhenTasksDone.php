@@ -132,7 +132,7 @@ final readonly class WhenTasksDone implements Timing
         return $this->key;
     }
 
-    public function isNeedless(Awaited $tasks): bool
+    public function isNeedless(Awaited $tasks, int $turn = 1): bool
     {
         return $tasks->open > 0 && ! $this->anyway;
     }

@@ -113,7 +113,7 @@ final readonly class WhenTasksLate implements Timing
         return $this->key;
     }
 
-    public function isNeedless(Awaited $tasks): bool
+    public function isNeedless(Awaited $tasks, int $turn = 1): bool
     {
         return $tasks->open === 0;
     }

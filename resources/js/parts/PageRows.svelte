@@ -1,6 +1,7 @@
 <script lang="ts">
     import { tick } from 'svelte';
     import { ahead, writes } from './ahead';
+    import { broughtBy, isEmptyCase, standsIn } from './brings';
     import Broken from './Broken.svelte';
     import Choose from './Choose.svelte';
     import Floating from './Floating.svelte';
@@ -10,8 +11,9 @@
     import type { Row, Word } from './words';
     import LetterEditor from './editors/LetterEditor.svelte';
     import WordEditor from './editors/WordEditor.svelte';
+    import type { Resources } from '../api/client';
     import type { AnyDocument } from '../state/document.svelte';
-    import { split, type JsonObject } from '../state/pointer';
+    import { at, put, split, type JsonObject } from '../state/pointer';
     import { session } from '../state/session.svelte';
     import { say } from '../state/words';
 
@@ -24,6 +26,7 @@
     };
     let { rows, document: page = null, addsLines = true }: Props = $props();
 
+    type Begun = Resources['BegunResource'];
     type Open = { anchor: HTMLElement; key: string; word: Word | null; below?: number };
     let open = $state<Open | null>(null);
     let root = $state<HTMLDivElement>();
@@ -40,7 +43,8 @@
         });
         return after;
     });
-    const lineCount = $derived(rows.filter((row) => row.part === 'line').length);
+    const lineRows = $derived(rows.filter((row) => row.part === 'line'));
+    const lineCount = $derived(lineRows.length);
     /** Until and never stand below the lines. */
     const firstBelow = $derived(rows.findIndex((row) => ['until', 'never'].includes(row.part) || row.at.startsWith('/until')));
     const lineIndex = (row: Row) => Number(split(row.at)[1]);
@@ -177,15 +181,37 @@
         if (!page || !line) return;
         // Counted before the line is there.
         const index = below === null ? lineCount : below + 1;
-        const begins = structuredClone(line.begins as JsonObject);
-        if (below === null) await page.append('/lines', begins);
-        else await page.insert('/lines', index, begins);
+        const deep = standsIn(lineRows[index - 1]);
+        await page.edit((file) => {
+            const lines = [...((at(file, '/lines') as JsonObject[] | undefined) ?? [])];
+            lines.splice(index, 0, structuredClone(line.begins as JsonObject));
+            put(file, '/lines', broughtBy(lines, index, line, deep));
+        });
         await proceed(`/lines/${index}`);
+    }
+
+    /** What a line brings along as it is chosen, for one that was typed or has lost it. */
+    function bring(row: Row, offer: Begun) {
+        void page?.edit((file) => {
+            put(file, '/lines', broughtBy(at(file, '/lines') as JsonObject[], lineIndex(row), offer, row.indent));
+        });
+    }
+
+    /** The kind of a line that would bring others along, where none of them waits for it. */
+    function bringer(row: Row): Begun | undefined {
+        const lines = page?.at('/lines') as JsonObject[] | undefined;
+        const line = row.part === 'line' && addsLines ? lines?.[lineIndex(row)] : undefined;
+        const waits = lines?.some((one) => line?.key !== undefined && (one.at as JsonObject | undefined)?.line === line.key);
+        return line && !waits && row.indent < 2
+            ? session.schema?.lines.find((offer) => offer.kind === line.kind && offer.brings.length > 0)
+            : undefined;
     }
 
     function deeds(row: Row): Deed[] {
         if (!page || !isItem(row)) return [];
+        const brings = bringer(row);
         return [
+            ...(brings ? [{ label: say('Lines for each answer'), keys: '', act: () => bring(row, brings) }] : []),
             ...(isCondition(row)
                 ? [
                       { label: say('Out of its group'), keys: 'Alt ←', act: () => shift(row, false) },
@@ -384,6 +410,16 @@
                         {#snippet failed()}<Broken />{/snippet}
                     </svelte:boundary>
                     {#if row.off}<span class="mini ml-1">switched off</span>{/if}
+                    {#if page && addsLines && isEmptyCase(lineRows, row)}
+                        <button
+                            type="button"
+                            class="word ghost"
+                            title="Choose what is done in this case"
+                            data-word="{row.at}|line"
+                            aria-haspopup="dialog"
+                            onclick={() => addBelow(row)}>+ a line</button
+                        >
+                    {/if}
                     {#each messages(row).filter((problem) => problem.code !== 'missing') as problem (problem.at + problem.code)}
                         <span class="note-wrong">{problem.message}</span>
                     {/each}

@@ -250,6 +250,60 @@ final class SignOffPeopleTest extends SignOffTestCase
         self::assertStringContainsString('By Noor Elding', $note[0]->text);
     }
 
+    public function test_lines_follow_the_first_yes_each_yes_and_whichever_end_it_comes_to(): void
+    {
+        $comment = static fn (string $text, array $at): array => ['kind' => 'comment', 'text' => $text, 'at' => $at];
+        $yes = static fn (string $who): array => [
+            'kind' => 'people_agree', 'line' => 'asked', 'who' => $who, 'amount' => 0, 'unit' => 'day',
+        ];
+        $that = static fn (string $status, string $called = 'asked'): array => [
+            'that' => ['kind' => 'all', 'of' => [['kind' => 'sign_off_is', 'called' => $called, 'status' => $status]]],
+        ];
+        $over = ['kind' => 'signed_off', 'line' => 'asked', 'status' => 'over', 'amount' => 0, 'unit' => 'day',
+        ];
+        $note = static fn (string $text): array => ['kind' => 'comment', 'text' => $text];
+        $rule = self::asking([
+            ['who' => ['kind' => 'team', 'team' => 'Finance'], 'needed' => 2], ['who' => self::CLEA],
+        ]);
+        $rule['lines'] = [
+            $rule['lines'][0],
+            $comment('First: {sign_off.decider}', $yes('first')), $comment('Yes of {sign_off.decider}', $yes('each')),
+            $comment('Another: never', ['kind' => 'once_true'] + $that('agreed', 'other')),
+            ['kind' => 'if', 'at' => $over] + $that('agreed'), $note('It is agreed'),
+            ['kind' => 'or_if'] + $that('declined'), $note('It is declined'),
+            ['kind' => 'or_if'] + $that('timed_out'), $note('It timed out'),
+        ];
+        $this->inForce($rule);
+        $this->inForce([
+            'name' => 'Another rule hears it', 'on' => 'quote', 'when' => ['kind' => 'created'], 'fires' => ['kind' => 'every_time'],
+            'lines' => [$comment('Heard', ['kind' => 'once_true'] + $that('agreed'))],
+        ]);
+        $quote = $this->quote();
+        $id = $this->latest()->id;
+        $this->say('ulla.verne', 'yes', $id);
+        $said = ['First: Ulla Verne', 'Yes of Ulla Verne'];
+        self::assertSame($said, $this->sorted($this->comments($quote['id'])), 'others are still asked');
+        $this->say('noor.elding', 'yes', $id);
+        $this->say('clea.harrow', 'yes', $id);
+        self::assertSame(
+            [$said[0], 'Heard', 'It is agreed', 'Yes of Clea Harrow', 'Yes of Noor Elding', $said[1]],
+            $this->sorted($this->comments($quote['id'])),
+        );
+        $named = fn (string $name, string $status): int => $this->as('ines.okafor', 'GET', 'records/quote?'.http_build_query([
+            'filter' => (string) json_encode(['kind' => 'sign_off_is', 'called' => $name, 'status' => $status]),
+        ]))->assertOk()->json('total');
+        self::assertSame([1, 0], [$named('asked', 'agreed'), $named('other', 'agreed')]);
+
+        $other = $this->quote(['subject' => 'Moss']);
+        $this->say('ulla.verne', 'yes', $this->latest()->id);
+        while ($this->latest()->status->value === 'waiting') {
+            self::assertNull($this->say($this->asked()[0], 'no', $this->latest()->id, ['comment' => 'No money']));
+        }
+        self::assertContains('It is declined', $this->comments($other['id']));
+        self::assertNotContains('It is agreed', $this->comments($other['id']));
+        self::assertContains('Yes of Ulla Verne', $this->comments($other['id']));
+    }
+
     /** @param  array<string, mixed>  $set */
     private function limited(string $handle, array $set): void
     {

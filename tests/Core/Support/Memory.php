@@ -323,7 +323,7 @@ abstract class Memory implements Directory, Facts
         return $this->locks["{$type}:{$id}"] ?? null;
     }
 
-    public function signOffOn(string $type, int $id): ?SignOffSeen
+    public function signOffOn(string $type, int $id, string $called = ''): ?SignOffSeen
     {
         return $this->signOffs["{$type}:{$id}"] ?? null;
     }

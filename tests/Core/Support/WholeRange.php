@@ -265,7 +265,24 @@ final class WholeRange
             $kinds[] = ['kind' => 'run_out', 'line' => $key] + $this->far(0);
         }
 
-        return $this->use('timing', $this->stories->one($kinds));
+        return $this->use('timing', $this->heard($this->stories->one($kinds)));
+    }
+
+    /**
+     * What waits for a sign-off waits for each yes, now and then, or for whichever end. What is drawn for it is drawn apart, too.
+     *
+     * @param  array<string, mixed>  $timing
+     * @return array<string, mixed>
+     */
+    private function heard(array $timing): array
+    {
+        $of = array_diff_key($timing, ['status' => true]);
+        $ways = $timing['kind'] !== 'signed_off' ? [$timing] : [
+            $timing, ['status' => 'over'] + $timing, ['kind' => 'people_agree', 'who' => 'first'] + $of,
+            ['kind' => 'people_agree', 'who' => 'each'] + $of,
+        ];
+
+        return $ways[crc32((string) json_encode($timing)) % count($ways)];
     }
 
     /** @return array<string, mixed> */
