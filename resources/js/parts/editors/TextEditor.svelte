@@ -31,7 +31,8 @@
         input?.focus();
     }
 
-    function done(event?: SubmitEvent) {
+    /** The key that ends it is spent: on the word, which has the focus next, it would open it again. */
+    function done(event?: Event) {
         event?.preventDefault();
         const text = typed.trim();
         void page.put(at, text === '' && editor.mayBeEmpty ? undefined : text);
@@ -51,7 +52,7 @@
                 class="h-24"
                 bind:elementRef={lines}
                 bind:value={typed}
-                onkeydown={(event) => event.key === 'Enter' && (event.ctrlKey || event.metaKey) && done()}
+                onkeydown={(event) => event.key === 'Enter' && (event.ctrlKey || event.metaKey) && done(event)}
                 autofocus
             />
         {:else}
