@@ -31,9 +31,13 @@
     });
     const shown = $derived.by(() => {
         const words = typed.toLowerCase().split(/\s+/).filter(Boolean);
-        return onsearch
-            ? options
-            : options.filter((option) => words.every((word) => `${option.group ?? ''} ${option.label}`.toLowerCase().includes(word)));
+        if (onsearch) return options;
+        const fits = options.filter((option) =>
+            words.every((word) => `${option.group ?? ''} ${option.label}`.toLowerCase().includes(word)),
+        );
+        // What reads just so comes before what it is only a part of.
+        const isIt = (option: Option) => option.label.toLowerCase() === typed.trim().toLowerCase();
+        return [...fits.filter(isIt), ...fits.filter((option) => !isIt(option))];
     });
     let at = $state(
         untrack(() =>

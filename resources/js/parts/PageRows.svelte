@@ -47,6 +47,7 @@
     const lineCount = $derived(lineRows.length);
     /** Until and never stand below the lines. */
     const firstBelow = $derived(rows.findIndex((row) => ['until', 'never'].includes(row.part) || row.at.startsWith('/until')));
+    const linesOf = (): JsonObject[] => (page?.at('/lines') as JsonObject[] | undefined) ?? [];
     const lineIndex = (row: Row) => Number(split(row.at)[1]);
     const messages = (row: Row) =>
         problems.filter((problem) => problem.at === row.at || (row.part !== 'group' && problem.at.startsWith(`${row.at}/`)));
@@ -181,10 +182,9 @@
         if (!page || !line) return;
         // Counted before the line is there.
         const index = below === null ? lineCount : below + 1;
-        const deep = standsIn(lineRows[index - 1]);
+        const deep = standsIn(lineRows[index - 1], linesOf());
         await page.edit((file) => {
-            const lines = [...((at(file, '/lines') as JsonObject[] | undefined) ?? [])];
-            lines.splice(index, 0, structuredClone(line.begins as JsonObject));
+            const lines = linesOf().toSpliced(index, 0, structuredClone(line.begins as JsonObject));
             put(file, '/lines', broughtBy(lines, index, line, deep));
         });
         await proceed(`/lines/${index}`);
@@ -199,9 +199,9 @@
 
     /** The kind of a line that would bring others along, where none of them waits for it. */
     function bringer(row: Row): Begun | undefined {
-        const lines = page?.at('/lines') as JsonObject[] | undefined;
-        const line = row.part === 'line' && addsLines ? lines?.[lineIndex(row)] : undefined;
-        const waits = lines?.some((one) => line?.key !== undefined && (one.at as JsonObject | undefined)?.line === line.key);
+        const lines = linesOf();
+        const line = row.part === 'line' && addsLines ? lines[lineIndex(row)] : undefined;
+        const waits = lines.some((one) => line?.key !== undefined && (one.at as JsonObject | undefined)?.line === line.key);
         return line && !waits && row.indent < 2
             ? session.schema?.lines.find((offer) => offer.kind === line.kind && offer.brings.length > 0)
             : undefined;
@@ -240,8 +240,17 @@
         void page?.put(`${row.at}/inner`, isIn ? true : undefined);
     }
 
-    function addBelow(row: Row) {
-        const anchor = root?.querySelector<HTMLElement>(`[data-row="${CSS.escape(row.at)}"] .b`);
+    /** The case that ends with a row, where nothing stands in it. */
+    function emptyAbove(index: number): Row | undefined {
+        const ends = ['condition', 'group'].includes(rows[index + 1]?.part ?? '') ? undefined : rows[index];
+        const heading =
+            ends &&
+            (ends.part === 'line' || ends.at.startsWith('/lines/')) &&
+            rows.findLast((row, at) => at <= index && row.part === 'line');
+        return addsLines && heading && isEmptyCase(lineRows, heading, linesOf()) ? heading : undefined;
+    }
+
+    function addBelow(row: Row, anchor = root?.querySelector<HTMLElement>(`[data-row="${CSS.escape(row.at)}"] .b`)) {
         if (anchor) open = { anchor, key: `${row.at}|below`, word: null, below: lineIndex(row) };
     }
 
@@ -410,16 +419,6 @@
                         {#snippet failed()}<Broken />{/snippet}
                     </svelte:boundary>
                     {#if row.off}<span class="mini ml-1">switched off</span>{/if}
-                    {#if page && addsLines && isEmptyCase(lineRows, row)}
-                        <button
-                            type="button"
-                            class="word ghost"
-                            title="Choose what is done in this case"
-                            data-word="{row.at}|line"
-                            aria-haspopup="dialog"
-                            onclick={() => addBelow(row)}>+ a line</button
-                        >
-                    {/if}
                     {#each messages(row).filter((problem) => problem.code !== 'missing') as problem (problem.at + problem.code)}
                         <span class="note-wrong">{problem.message}</span>
                     {/each}
@@ -455,6 +454,22 @@
                     </div>
                 </div>
             {/each}
+            {@const empty = emptyAbove(index)}
+            {#if empty}
+                <div class="line cont timed in-case" style:--indent={empty.indent + 1}>
+                    <div class="m"></div>
+                    <div class="b">
+                        <button
+                            type="button"
+                            class="word ghost"
+                            title="Choose what is done in this case"
+                            data-word="{empty.at}|line"
+                            aria-haspopup="dialog"
+                            onclick={(event) => addBelow(empty, event.currentTarget)}>+ a line</button
+                        >
+                    </div>
+                </div>
+            {/if}
         {/if}
     {/each}
     {#if firstBelow < 0}{@render addALine()}{/if}
