@@ -380,7 +380,7 @@
             class="line"
             class:editable={page !== null}
             class:cont={row.part === 'condition' || (row.part === 'group' && row.depth > 0)}
-            class:joined={follows || (page !== null && ends.has(index))}
+            class:joined={follows || (page !== null && (ends.has(index) || emptyAbove(index) !== undefined))}
             class:timed={isTimed(row)}
             class:first={row.part === 'line' && lineIndex(row) === 0}
             class:last={row.part === 'line' && page === null && lineIndex(row) === lineCount - 1}
@@ -433,7 +433,7 @@
                 <div
                     class="line cont"
                     class:timed={group.at.startsWith('/lines/')}
-                    class:joined={!isLast}
+                    class:joined={!isLast || emptyAbove(index) !== undefined}
                     class:in-case={group.indent > 0}
                     style:--indent={group.indent}
                 >
