@@ -62,9 +62,18 @@ final readonly class FormField
         );
     }
 
-    public static function number(string $key, string $label, string $behind, int $starts, int $least, int $most): self
-    {
-        return new self('number', $key, $label, $behind, $starts, least: $least, most: $most);
+    public static function number(
+        string $key,
+        string $label,
+        string $behind,
+        int $starts,
+        int $least,
+        int $most,
+        bool $isNeeded = true,
+    ): self {
+        return new self(
+            sort: 'number', key: $key, label: $label, behind: $behind, starts: $starts, isNeeded: $isNeeded, least: $least, most: $most,
+        );
     }
 
     /** @param  list<Offer>  $options  one whose value is null says what is usual, and is left out */

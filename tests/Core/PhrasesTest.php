@@ -48,7 +48,6 @@ final class PhrasesTest extends TestCase
         yield 'both of two' => ['onlyIf', 'high and urgent'];
         yield 'and with or' => ['onlyIf', 'priority is urgent and status is open or paid is ticked'];
         yield 'a few days' => ['line', 'after a few days remind the owner “Look”'];
-        yield 'without an end' => ['line', 'every 2 days remind the owner “Look”'];
         yield 'before what' => ['line', 'remind the owner “Look” 2 days before'];
         yield 'an unknown person' => ['line', 'assign it to petra'];
         yield 'no such value' => ['onlyIf', 'priority is urgend'];

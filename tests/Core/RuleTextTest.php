@@ -113,6 +113,13 @@ final class RuleTextTest extends TestCase
                 'at' => ['kind' => 'every', 'amount' => 2, 'unit' => 'day', 'times' => 5],
             ],
         ];
+        yield 'every so often, without a most' => [
+            'every 2 working days remind the owner “Still?”',
+            [
+                'kind' => 'remind', 'to' => ['kind' => 'owner'], 'text' => 'Still?',
+                'at' => ['kind' => 'every', 'amount' => 2, 'unit' => 'working_day'],
+            ],
+        ];
         yield 'a bullet' => ['- set Status to Closed', $set('status', ['kind' => 'value', 'value' => 'closed'])];
     }
 

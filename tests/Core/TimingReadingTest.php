@@ -116,7 +116,7 @@ final class TimingReadingTest extends TestCase
             '/lines/1/at',
         ];
         yield 'every nothing' => [$at(['kind' => 'every', 'amount' => 0, 'unit' => 'day', 'times' => 3]), '/lines/1/at'];
-        yield 'without end' => [$at(['kind' => 'every', 'amount' => 1, 'unit' => 'day']), '/lines/1/at'];
+        yield 'without end' => [$at(['kind' => 'every', 'amount' => 1, 'unit' => 'day']), '/until'];
         yield 'a line below' => [
             ['lines' => [['at' => ['kind' => 'done', 'line' => 'look', 'amount' => 0, 'unit' => 'day']] + self::NOTE, self::TASK]],
             '/lines/0/at',

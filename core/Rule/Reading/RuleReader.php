@@ -136,6 +136,13 @@ final readonly class RuleReader
             $root->child('never'),
             $lasts || array_filter($lines, static fn (Placed $placed): bool => $placed->isMessage()) !== [],
         );
+        foreach ($root->child('until')->isMissing() ? $lines : [] as $placed) {
+            if ($placed->timing?->isEndless() === true) {
+                $context->problem('/until', 'no_end', Words::say(
+                    'Line {line} repeats without a most: say what ends the rule, or how often at most.', line: $placed->place + 1,
+                ));
+            }
+        }
         $this->gathered($context, $trigger, $lines);
         $rule = $trigger !== null && $condition !== null && $guard !== null && $sheet->problems === []
             ? new Rule(

@@ -15,14 +15,15 @@ use VividLedger\Shape\Way;
 use VividLedger\Time\Due;
 use VividLedger\Words\Words;
 
-/** Every so often, from when the rule fired, until something ends the run; at most so many times. */
+/** Every so often, from when the rule fired: at most so many times, or, in a rule that says what ends it, until then. */
 final readonly class Every implements Timing
 {
     use Plain;
 
     public const MOST = 100;
 
-    private function __construct(private Due $due, private int $times)
+    /** @param  ?int  $times  null for as often as it takes */
+    private function __construct(private Due $due, private ?int $times)
     {
     }
 
@@ -33,7 +34,7 @@ final readonly class Every implements Timing
 
     public static function shape(): Shape
     {
-        return Shape::of(self::kind())->says('every {due}, at most {times} times')
+        return Shape::of(self::kind())->says('every {due}, at most {times} times')->says('every {due}')
             ->orSaid(
                 '(every|each) {due} for at most {times} times',
                 '(every|each) {due}, (maximum|max|at most) {times}',
@@ -66,7 +67,7 @@ final readonly class Every implements Timing
         return [new Way(self::label(), ['kind' => self::kind()], [
             FormField::time(['amount' => 3, 'unit' => 'day'], least: 1, hasTime: true, hasClock: true),
             FormField::number(
-                key: 'times', label: 'at most', behind: 'times', starts: 5, least: 1, most: self::MOST,
+                key: 'times', label: 'at most', behind: 'times', starts: 5, least: 1, most: self::MOST, isNeeded: false,
             ),
         ])];
     }
@@ -77,12 +78,12 @@ final readonly class Every implements Timing
         if (is_string($due)) {
             return $context->problem($node->at, 'wrong_type', $due);
         }
-        $times = $node->child('times')->raw;
+        $times = $node->child('times')->isMissing() ? null : $node->child('times')->raw;
         if ($due->amount->amount < 1) {
             return $context->problem($node->at, 'out_of_range', Words::say('Give an amount of 1 or more: every 2 days.'));
         }
 
-        return ! is_int($times) || $times < 1 || $times > self::MOST
+        return $times !== null && (! is_int($times) || $times < 1 || $times > self::MOST)
             ? $context->problem($node->at, 'out_of_range', Words::say('Say how many times at most, from 1 to {most}.', most: self::MOST))
             : new self($due, $times);
     }
@@ -96,7 +97,8 @@ final readonly class Every implements Timing
     {
         $every = $this->due->amount->amount === 1 ? "every {$this->due->amount->unit->word()}" : "every {$this->due->length()}";
 
-        return trim("{$every} {$this->due->rest()}").", at most {$this->times} ".($this->times === 1 ? 'time' : 'times');
+        return trim("{$every} {$this->due->rest()}").($this->times === null ? '' : ", at most {$this->times} "
+            .($this->times === 1 ? 'time' : 'times'));
     }
 
     public function note(): string
@@ -112,7 +114,7 @@ final readonly class Every implements Timing
     /** What an interruption made it miss stays out: two at once would be one too many. */
     public function again(Occasion $occasion, \DateTimeImmutable $now): ?array
     {
-        for ($turn = $occasion->turn + 1; $turn <= $this->times; $turn++) {
+        for ($turn = $occasion->turn + 1; $this->times === null || $turn <= $this->times; $turn++) {
             $due = $this->due($occasion->atTurn($turn));
             if ($due > $now) {
                 return [$turn, $due];
@@ -125,5 +127,10 @@ final readonly class Every implements Timing
     public function repeats(): bool
     {
         return true;
+    }
+
+    public function isEndless(): bool
+    {
+        return $this->times === null;
     }
 }

@@ -44,4 +44,9 @@ trait Plain
     {
         return false;
     }
+
+    public function isEndless(): bool
+    {
+        return false;
+    }
 }

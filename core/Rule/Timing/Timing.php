@@ -71,4 +71,7 @@ interface Timing
 
     /** Whether the line is done again and again. */
     public function repeats(): bool;
+
+    /** Whether nothing in it says how often at most, so that the rule has to say what ends it. */
+    public function isEndless(): bool;
 }

@@ -18,8 +18,8 @@ final class AssignedValues
 {
     /** @var list<class-string<AssignedValue>> */
     public const ALL = [
-        FixedValue::class, Stamp::class, Shifted::class, FoundPerson::class, Added::class, Subtracted::class, Multiplied::class,
-        WithMember::class, WithoutMember::class,
+        FixedValue::class, Stamp::class, Shifted::class, CalendarDay::class, FoundPerson::class, Added::class, Subtracted::class,
+        Multiplied::class, WithMember::class, WithoutMember::class,
         WrittenText::class, AppendedLine::class, CopiedValue::class, Reckoned::class, ThisOne::class, MadeOne::class, Cleared::class,
     ];
 

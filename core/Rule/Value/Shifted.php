@@ -6,11 +6,9 @@ namespace VividLedger\Rule\Value;
 
 use VividLedger\Record\InvalidValue;
 use VividLedger\Record\Record;
-use VividLedger\Record\Value;
 use VividLedger\Rule\Performance\ActionContext;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
-use VividLedger\Schema\Path;
 use VividLedger\Shape\Context;
 use VividLedger\Shape\Editor;
 use VividLedger\Shape\Node;
@@ -27,7 +25,7 @@ use VividLedger\Words\Words;
 /** A date so much before or after another: after itself, after today, or after a date of this or a related record. */
 final readonly class Shifted implements AssignedValue
 {
-    private function __construct(private Amount $amount, private ?Path $from, private bool $fromNow)
+    private function __construct(private Amount $amount, private DateBase $from)
     {
     }
 
@@ -90,46 +88,20 @@ final readonly class Shifted implements AssignedValue
             $node->at,
             $form,
         );
-        $from = $node->child('from')->text() ?? 'itself';
-        $fields = array_values(array_filter($context->type->fields, static fn (Field $other): bool => $other->type === $field->type));
-        $now = $field->type === FieldType::Date ? 'today' : 'now';
-        $offers = static fn (): array => [
-            new Offer('what it is', 'itself'), new Offer($now, 'now'),
-            ...array_map(static fn (Field $other): Offer => new Offer($other->label, $other->name, 'Fields'), $fields),
-        ];
-        $path = in_array($from, ['itself', 'now'], true) ? null : $context->schema->path($context->type, $from);
-        if ($path === null && $from !== 'itself' && $from !== 'now' || $path !== null && ! $path->field->type->isMoment()) {
-            return $context->gap(
-                $from, $node->child('from')->at, Editor::choose('Counted from', $offers), 'unknown_field', Words::say(
-                    'Choose a date to count from.',
-                ),
-            );
-        }
-        $context->choice($path?->label() ?? ($from === 'now' ? $now : 'what it is'), WordRole::Field, $node->child('from')->at, $offers);
+        $from = DateBase::read($context, $node->child('from'), $field);
 
-        return new self($amount, $path, $from === 'now');
+        return $from === null ? null : new self($amount, $from);
     }
 
     public function for(Field $field, ActionContext $performance, ?Record $target): string
     {
-        if ($this->fromNow) {
-            $base = Value::instantText($performance->now);
-        } else {
-            $base = $this->from === null ? $target?->value($field->name) : $performance->view()->value($this->from);
-        }
-        if (! is_string($base)) {
-            throw new InvalidValue(
-                'no_value',
-                Words::say('{label} is empty, so there is no date to count from.', label: $this->from?->label() ?? $field->label),
-            );
-        }
-        $instant = strlen($base) === 10 ? new \DateTimeImmutable("{$base} 12:00", $performance->zone) : new \DateTimeImmutable($base);
+        $instant = $this->from->moment($field, $performance, $target);
         try {
             $moved = OutOfTime::check($this->amount->from($instant, $performance->zone, $performance->facts->calendar(null)));
         } catch (OutOfTime $never) {
             throw new InvalidValue('out_of_range', "{$field->label}: {$never->getMessage()}.");
         }
 
-        return $field->type === FieldType::Date ? $moved->setTimezone($performance->zone)->format('Y-m-d') : Value::instantText($moved);
+        return DateBase::value($field, $moved, $performance->zone);
     }
 }

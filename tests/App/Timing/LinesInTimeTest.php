@@ -159,6 +159,26 @@ final class LinesInTimeTest extends TimeTestCase
         self::assertSame(['Look', 'Look'], $this->sent($three['id']));
     }
 
+    public function test_every_so_often_without_a_most_goes_on_until_it_ends(): void
+    {
+        $daily = ['kind' => 'every', 'amount' => 1, 'unit' => 'day'];
+        $rule = ['name' => 'On and on', 'on' => 'ticket', 'when' => ['kind' => 'created'], 'fires' => ['kind' => 'once_per_record'],
+            'lines' => [['kind' => 'remind', 'to' => ['kind' => 'owner'], 'text' => 'Look', 'at' => $daily]]];
+        $draft = $this->as('ines.okafor', 'POST', 'rules', ['file' => $rule])->assertCreated()->json();
+        $this->assertRefused($this->as('ines.okafor', 'POST', "rules/{$draft['id']}/publish", [
+            'version' => $draft['draftVersion'],
+        ]), 422, 'no_end', '/until');
+        $this->inForce($rule + ['until' => ['kind' => 'is', 'field' => 'status', 'value' => 'closed']]);
+        $one = $this->ticket()['record'];
+        $this->passTo('2027-03-03T09:40:00Z');
+        $sent = count($this->sent($one['id']));
+        $since = new \DateTimeImmutable($one['values']['created_at']);
+        self::assertSame((new \DateTimeImmutable('2027-03-03T09:40:00Z'))->diff($since)->days, $sent);
+        $this->change($one, ['status' => 'closed']);
+        $this->passTo('2027-04-01T09:40:00Z');
+        self::assertCount($sent, $this->sent($one['id']), 'what ended it has struck out the rest');
+    }
+
     public function test_what_is_too_late_is_left_out_and_its_own_condition_is_read_when_due(): void
     {
         $this->inForce(['name' => 'Later', 'on' => 'ticket', 'when' => ['kind' => 'created'], 'fires' => ['kind' => 'once_per_record'],

@@ -13,6 +13,7 @@ use VividLedger\Record\EventKind;
 use VividLedger\Rule\Recipient\Recipients;
 use VividLedger\Rule\Target\Targets;
 use VividLedger\Rule\Value\AssignedValues;
+use VividLedger\Rule\Value\CalendarDay;
 use VividLedger\Schema\Field;
 use VividLedger\Schema\FieldType;
 use VividLedger\Schema\RecordType;
@@ -470,7 +471,9 @@ final class WholeRange
         ));
         $decimals = array_values(array_filter($own->fields, static fn (Field $other): bool => $other->type->isDecimal()));
         $moments = array_values(array_filter($own->fields, static fn (Field $other): bool => $other->type === $field->type));
-        $kind = $this->stories->one(array_filter(AssignedValues::ALL, static fn (string $value): bool => $value::fits($field)))::kind();
+        $kind = $this->stories->one(array_filter(
+            AssignedValues::ALL, static fn (string $value): bool => $value !== CalendarDay::class && $value::fits($field),
+        ))::kind();
         $fixed = ['kind' => 'value', 'value' => $this->stories->operand($field)];
         $made = array_search($field->target, $this->made, true);
         $value = $made !== false && $this->chance(2) ? ['kind' => 'made', 'as' => $made] : match ($kind) {
@@ -497,7 +500,22 @@ final class WholeRange
             default => ['kind' => $kind],
         };
 
-        return $this->use('value', $value);
+        return $this->use('value', self::byCalendar($value));
+    }
+
+    /**
+     * A date counted from another is a day of the calendar, now and then; drawn apart, so that all else stays as it was.
+     *
+     * @param  array<string, mixed>  $value
+     * @return array<string, mixed>
+     */
+    private static function byCalendar(array $value): array
+    {
+        $days = ['working_day', 'friday', 'month_end', 'month_end_working', 'next_month', 'next_month_working', 'quarter_end'];
+        $drawn = crc32((string) json_encode($value));
+
+        return $value['kind'] !== 'shift' || $drawn % 3 > 0 ? $value
+            : ['kind' => 'calendar_day', 'day' => $days[$drawn % 7], 'from' => $value['from']];
     }
 
     /** @return array<string, mixed> */

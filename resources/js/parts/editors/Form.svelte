@@ -86,18 +86,28 @@
                     />
                 {/if}
             {:else if field.sort === 'number'}
-                <label class="flex items-center gap-2"
-                    >{field.label}
-                    <Input
-                        class="w-20!"
-                        type="number"
-                        min={field.least}
-                        max={field.most}
-                        aria-label={field.behind.charAt(0).toUpperCase() + field.behind.slice(1)}
-                        bind:value={row[field.key] as number}
-                    />
-                    {field.behind}</label
-                >
+                <div class="flex items-center gap-2">
+                    {#if field.isNeeded}{field.label}
+                    {:else}
+                        <label class="flex items-center gap-2"
+                            ><Checkbox
+                                checked={row[field.key] !== null}
+                                onchange={(event) => (row[field.key] = event.currentTarget.checked ? (field.starts as Json) : null)}
+                            />{field.label}</label
+                        >
+                    {/if}
+                    {#if row[field.key] !== null}
+                        <Input
+                            class="w-20!"
+                            type="number"
+                            min={field.least}
+                            max={field.most}
+                            aria-label={field.behind.charAt(0).toUpperCase() + field.behind.slice(1)}
+                            bind:value={row[field.key] as number}
+                        />
+                        {field.behind}
+                    {/if}
+                </div>
             {:else if field.sort === 'choice'}
                 <label class="flex items-center gap-2"
                     >{#if field.label}<span class="shrink-0">{field.label}</span>{/if}

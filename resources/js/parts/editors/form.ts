@@ -35,7 +35,9 @@ function shown(field: Field, is: JsonObject | null, given: JsonObject | null): J
     }
     const value = is?.[field.key];
     if (value !== undefined) return value;
-    return field.sort === 'tick' ? false : field.isNeeded ? starts : null;
+    if (field.sort === 'tick') return false;
+    // A number that may be left out is there to begin with.
+    return field.isNeeded || (field.sort === 'number' && is === null) ? starts : null;
 }
 
 /** Words for after and before, where a time can lie before. */
