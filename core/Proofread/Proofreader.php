@@ -12,6 +12,7 @@ use VividLedger\Proofread\Check\Check;
 use VividLedger\Proofread\Check\ConditionsHold;
 use VividLedger\Proofread\Check\DateThatMoves;
 use VividLedger\Proofread\Check\EscalatesToTheSame;
+use VividLedger\Proofread\Check\FallTogether;
 use VividLedger\Proofread\Check\FindsNobody;
 use VividLedger\Proofread\Check\MessageAtEachSave;
 use VividLedger\Proofread\Check\NamesWhoLeft;
@@ -32,7 +33,7 @@ final class Proofreader
         ConditionsHold::class, CaseNeverComes::class, Shadowed::class, RangesOfSet::class, SetOffEachOther::class,
         SetDifferently::class, OwnEcho::class, MessageAtEachSave::class,
         ChaseWithoutEnd::class, AfterTheEnd::class, DateThatMoves::class, EscalatesToTheSame::class, AlwaysInQuietHours::class,
-        WaitsWithoutEnd::class, TaskOutlives::class, NobodyDecides::class, FindsNobody::class, NamesWhoLeft::class,
+        FallTogether::class, WaitsWithoutEnd::class, TaskOutlives::class, NobodyDecides::class, FindsNobody::class, NamesWhoLeft::class,
     ];
 
     /** @return list<Remark> the weightiest first */

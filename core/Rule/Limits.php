@@ -61,6 +61,9 @@ final readonly class Limits
             'more than {messages} (message|messages|letters|e-mails) (in|per|within|a|every) {length}[ to (one address|one person|'
                 .'anybody|the same address|anyone)]'
                 .'[; {then}]',
+        )->orSaidWith(
+            ['messages' => 1], 'less than {length} (between|apart|between two|between any two)[ messages| letters| e-mails]'
+                .'[ to (one address|one person|anybody|the same address|anyone)]',
         )->slot('messages', new Counted(1, 1000))->slot('length', new Length)
             ->slot('then', Labels::of(['what is over is dropped' => 'drop', 'what is over waits' => 'wait']));
 
@@ -121,6 +124,12 @@ final readonly class Limits
         $sent = array_values(array_filter($sent, fn (\DateTimeImmutable $at): bool => $occasion->reckon($this->period, $at) > $now));
 
         return count($sent) < $this->most ? null : $occasion->reckon($this->period, $sent[count($sent) - $this->most]);
+    }
+
+    /** Whether they keep messages to one address apart. */
+    public function caps(): bool
+    {
+        return $this->most !== null;
     }
 
     public function capSaid(): string

@@ -150,6 +150,17 @@ final class RemarkTest extends TestCase
         yield 'a chase that nothing ends' => [
             ['fires' => ['kind' => 'becomes_true'], 'lines' => [$later($note, 2), $later($note, 4)]], [], 'no_until', '/lines/1',
         ];
+        $never = ['never' => ['outside' => ['from' => '08:00', 'to' => '18:00', 'workingDays' => true]],
+            'fires' => ['kind' => 'once_per_record'], 'until' => $is('status', 'closed')];
+        $apart = ['moreThan' => ['messages' => 1, 'amount' => 1, 'unit' => 'working_day']];
+        $chase = ['lines' => [$later($note, 3, '09:00'), $later($note, 5, '09:00')]];
+        yield 'letters that a long weekend brings together' => [$chase + $never, [], 'fall_together', '/lines/1/at'];
+        yield 'letters that are kept apart' => [
+            $chase + ['never' => $never['never'] + $apart] + $never, [], null, '',
+        ];
+        yield 'letters far from each other' => [
+            ['lines' => [$later($note, 3, '09:00'), $later($note, 9, '09:00')]] + $never, [], null, '',
+        ];
         $step = ['who' => ['kind' => 'people', 'people' => [['kind' => 'owner']]]];
         $timed = $step + ['within' => ['amount' => 2, 'unit' => 'day']];
         yield 'a sign-off that waits for good' => [

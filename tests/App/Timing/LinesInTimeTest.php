@@ -167,7 +167,7 @@ final class LinesInTimeTest extends TimeTestCase
         $draft = $this->as('ines.okafor', 'POST', 'rules', ['file' => $rule])->assertCreated()->json();
         $this->assertRefused($this->as('ines.okafor', 'POST', "rules/{$draft['id']}/publish", [
             'version' => $draft['draftVersion'],
-        ]), 422, 'no_end', '/until');
+        ]), 422, 'unfinished_rule', '/until');
         $this->inForce($rule + ['until' => ['kind' => 'is', 'field' => 'status', 'value' => 'closed']]);
         $one = $this->ticket()['record'];
         $this->passTo('2027-03-03T09:40:00Z');
