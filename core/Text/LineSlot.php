@@ -136,6 +136,10 @@ final readonly class LineSlot implements Slot
      */
     private static function further(Typed $typed, int $at, Scope $scope, array $had): array
     {
+        // Behind a semicolon comes another line: its time is not that of this one.
+        if ($typed->pattern($at, ';', '', 3) !== null) {
+            return [];
+        }
         $comma = $typed->pattern($at, ',', ',');
         $at = $comma[1] ?? $at;
         $found = [];

@@ -25,7 +25,8 @@ final class Parts
             'only where',
             'only for those where', 'in case', 'and only if', 'while', 'that', 'and if', 'for', 'only', 'only for'],
         'fires' => [
-            'Fires', 'fire', 'it fires', 'fire it', 'run', 'runs', 'do it', 'do this', 'repeat', 'and', 'but', 'fires again', 'run it',
+            'Fires', 'firing', 'fire', 'it fires', 'fire it', 'run', 'runs', 'do it', 'do this', 'repeat', 'and', 'but', 'fires again',
+            'run it',
         ],
         'until' => [
             'Until', 'stop when', 'stop if', 'stop once', 'stops when', 'end when', 'ends when', 'till', 'stop as soon as', 'and stop when',

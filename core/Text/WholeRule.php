@@ -18,7 +18,7 @@ final readonly class WholeRule implements Slot
     /** What can stand between two parts. */
     private const BETWEEN = ',\s*(?:and\s+then|and|then|but|also)\b|[,;:.]|(?:and\s+then|and|then|but)\b';
 
-    private const MOST_PARTS = 12;
+    private const MOST_PARTS = 40;
 
     /** A mark: the conditions were said behind a line. */
     private const BEHIND = 'behind';

@@ -41,6 +41,26 @@ final class RuleTextTest extends TestCase
         self::assertLessThan($rows / 8, $raw, "nearly everything has words of its own: {$raw} of {$rows} rows do not");
     }
 
+    public function test_the_sentence_that_a_rule_is_told_by_is_read_as_that_rule_or_not_at_all(): void
+    {
+        $world = new World;
+        $text = new RuleText(World::schema(), $world, $world->zone());
+        $reader = new RuleReader(World::schema(), $world, $world->zone());
+        [$understood, $all] = [0, 80];
+        for ($seed = 1; $seed <= $all; $seed++) {
+            $stories = new Stories($seed, World::schema(), ['tomas', 'ines'], ['customer' => [1, 2], 'ticket' => [7]]);
+            $sentence = $reader->read($stories->rule('A rule'))->aloud();
+            $read = $text->parseSentence($sentence);
+            $files = $read->file === null ? $read->readings : [$read->file];
+            // A single group is told in brackets, which say nothing.
+            $bare = static fn (string $told): string => (string) preg_replace('/ only if \(([^()]*)\)(?=[,:])/', ' only if $1', $told);
+            $again = array_map(static fn (array $file): string => $bare($reader->read($file)->aloud()), $files);
+            self::assertTrue($files === [] || in_array($bare($sentence), $again, true), "{$seed}: {$sentence}\n".implode("\n", $again));
+            $understood += $files === [] ? 0 : 1;
+        }
+        self::assertGreaterThan($all / 2, $understood);
+    }
+
     /** @return iterable<string, array{string, array<mixed>}> a line as somebody types it, and what it means */
     public static function typed(): iterable
     {
