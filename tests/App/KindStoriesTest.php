@@ -255,6 +255,9 @@ final class KindStoriesTest extends AppTestCase
         yield 'shift over the end of a month' => [
             $to('due', ['kind' => 'shift', 'amount' => 1, 'unit' => 'month']), ['due' => '2027-01-31'], ['due' => '2027-02-28'],
         ];
+        $day = static fn (string $day): array => ['kind' => 'calendar_day', 'day' => $day, 'from' => 'itself'];
+        yield 'calendar_day' => [$to('due', $day('month_end_working')), ['due' => '2027-01-04'], ['due' => '2027-01-29']];
+        yield 'calendar_day, the next working day' => [$to('due', $day('working_day')), ['due' => '2026-11-27'], ['due' => '2026-11-30']];
         yield 'person' => [
             $to('owner', ['kind' => 'person', 'person' => ['kind' => 'manager', 'of' => ['kind' => 'owner']]]), [],
             ['owner' => 'priya.lindqvist'],

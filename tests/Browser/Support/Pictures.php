@@ -43,10 +43,12 @@ final class Pictures extends BrowserTestCase
         $this->see('a.line', 'Urgent ticket, tell the lead')->click();
         $this->see('[data-entry]');
         $this->open('/rules');
-        $this->see('a.line', 'A costly ticket wants a look')->click();
-        $this->see('[data-word="/when/fields|choose"]')->click();
-        $this->see('.floating');
+        $rule = $this->api('POST', 'rules', ['file' => self::discounts()]);
+        $this->open("/rules/{$rule['id']}");
+        $this->see('[data-entry], .leaf.right [role=tab]', 'Remarks');
+        $this->see('[data-word="/lines/5|line"]');
         $this->picture('rule-draft');
+        $this->api('DELETE', "rules/{$rule['id']}/draft");
         $this->open('/mail-room');
         $this->see('article.letter');
         $this->picture('mail-room');
@@ -162,6 +164,33 @@ final class Pictures extends BrowserTestCase
         $this->open('/sign-offs');
         $this->see('.leaf.right dl');
         $this->picture('sign-offs');
+    }
+
+    /** @return array<string, mixed> a rule about discounts, with a place for what follows each answer */
+    private static function discounts(): array
+    {
+        $stands = static fn (string $status): array => ['that' => ['kind' => 'all', 'of' => [
+            ['kind' => 'sign_off_is', 'called' => 'discount', 'status' => $status],
+        ]]];
+
+        return [
+            'name' => 'Who signs a discount', 'purpose' => 'Nothing leaves the house below cost', 'on' => 'quote',
+            'when' => ['kind' => 'created_or_changed'], 'fires' => ['kind' => 'becomes_true'],
+            'onlyIf' => ['kind' => 'all', 'of' => [['kind' => 'over', 'field' => 'discount', 'value' => '10']]],
+            'lines' => [
+                [
+                    'kind' => 'sign_off', 'key' => 'discount', 'why' => '{discount} for {customer.name}',
+                    'steps' => [['who' => ['kind' => 'people', 'people' => [['kind' => 'manager', 'of' => ['kind' => 'owner']]]],
+                        'within' => ['amount' => 2, 'unit' => 'working_day']]],
+                ],
+                ['kind' => 'if', 'at' => ['kind' => 'signed_off', 'line' => 'discount', 'status' => 'over', 'amount' => 0, 'unit' => 'day']]
+                + $stands('agreed'),
+                ['kind' => 'set_fields', 'set' => [['field' => 'stage', 'to' => ['kind' => 'value', 'value' => 'sent']]]],
+                ['kind' => 'or_if'] + $stands('declined'),
+                ['kind' => 'remind', 'to' => ['kind' => 'owner'], 'text' => '{number} was declined: {sign_off.comment}'],
+                ['kind' => 'or_if'] + $stands('timed_out'),
+            ],
+        ];
     }
 
     private function picture(string $name): void
