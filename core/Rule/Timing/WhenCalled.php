@@ -17,14 +17,13 @@ use VividLedger\Shape\Slot\DueRest;
 use VividLedger\Shape\Slot\Labels;
 use VividLedger\Shape\Slot\Length;
 use VividLedger\Shape\Slot\Quoted;
-use VividLedger\Shape\TimeReader;
 use VividLedger\Time\Due;
 use VividLedger\Words\Words;
 
 /** When the call that another line made has succeeded, or failed for good, or so long after. */
 final readonly class WhenCalled implements Timing
 {
-    use Plain;
+    use FollowsLine;
 
     private const ENDS = ['has succeeded' => CallMade::SUCCEEDED, 'has failed' => CallMade::FAILED];
 
@@ -68,47 +67,27 @@ final readonly class WhenCalled implements Timing
 
     public static function read(Context $context, Node $node): ?self
     {
-        $key = $node->child('line')->text() ?? '';
+        $key = self::line($context, $node, WaitedSort::Call, Words::say('Choose a line above that calls another system.'));
+        $due = self::after($context, $node, Words::say('The line comes after the call has ended.'));
         $ended = $node->child('ended')->text() ?? '';
-        $due = TimeReader::due($node);
-        if ($context->sheet->waitables->called(WaitedSort::Call, $key) === null) {
-            return $context->problem($node->at, 'unknown_line', Words::say('Choose a line above that calls another system.'));
+        if ($key === null || $due === null) {
+            return null;
         }
         if (! in_array($ended, self::ENDS, true)) {
             return $context->problem($node->child('ended')->at, 'wrong_type', Words::say('Choose how the call ends.'));
-        }
-        if (is_string($due) || $due->amount->amount < 0) {
-            return $context->problem(
-                $node->at,
-                'wrong_type',
-                is_string($due) ? $due : Words::say('The line comes after the call has ended.'),
-            );
         }
 
         return new self($key, $ended, $due);
     }
 
-    /** @return array{} */
-    public static function parted(): array
-    {
-        return [];
-    }
-
     public function margin(): string
     {
-        return $this->due->amount->amount === 0 ? "when {$this->ended}" : "{$this->due->length()} after it {$this->ended}";
+        return $this->isAtOnce() ? "when {$this->ended}" : "{$this->due->length()} after it {$this->ended}";
     }
 
     public function said(): string
     {
-        $when = $this->due->amount->amount === 0 ? 'once' : "{$this->due->length()} after";
-
-        return trim("{$when} the call has {$this->ended} {$this->due->rest()}");
-    }
-
-    public function note(): string
-    {
-        return $this->due->rest();
+        return $this->follows("the call has {$this->ended}");
     }
 
     public function due(Occasion $occasion): ?\DateTimeImmutable
@@ -116,11 +95,6 @@ final readonly class WhenCalled implements Timing
         $call = $occasion->tasks;
 
         return $call?->doneAt === null || $call->ended !== $this->ended ? null : $occasion->reckon($this->due, $call->doneAt);
-    }
-
-    public function waitsFor(): string
-    {
-        return $this->key;
     }
 
     public function isNeedless(Awaited $tasks, int $turn = 1): bool

@@ -16,14 +16,13 @@ use VividLedger\Shape\Slot\DueRest;
 use VividLedger\Shape\Slot\Labels;
 use VividLedger\Shape\Slot\Length;
 use VividLedger\Shape\Slot\Quoted;
-use VividLedger\Shape\TimeReader;
 use VividLedger\Time\Due;
 use VividLedger\Words\Words;
 
 /** When the first of those who are asked for a sign-off agrees, or each time one of them does, or so long after. */
 final readonly class WhenPeopleAgree implements HearsEachYes
 {
-    use Plain;
+    use FollowsLine;
 
     private const EACH = 'each';
 
@@ -79,47 +78,27 @@ final readonly class WhenPeopleAgree implements HearsEachYes
 
     public static function read(Context $context, Node $node): ?self
     {
-        $key = $node->child('line')->text() ?? '';
+        $key = self::line($context, $node, WaitedSort::SignOff, Words::say('Choose a line above that asks for a sign-off.'));
+        $due = self::after($context, $node, Words::say('The line comes after somebody agrees.'));
         $who = $node->child('who')->text();
-        $due = TimeReader::due($node);
-        if ($context->sheet->waitables->called(WaitedSort::SignOff, $key) === null) {
-            return $context->problem($node->at, 'unknown_line', Words::say('Choose a line above that asks for a sign-off.'));
+        if ($key === null || $due === null) {
+            return null;
         }
         if (! in_array($who, self::WHO, true)) {
             return $context->problem($node->child('who')->at, 'wrong_type', Words::say('Choose the first who agrees, or each.'));
-        }
-        if (is_string($due) || $due->amount->amount < 0) {
-            return $context->problem(
-                $node->at,
-                'wrong_type',
-                is_string($due) ? $due : Words::say('The line comes after somebody agrees.'),
-            );
         }
 
         return new self($key, $who === self::EACH, $due);
     }
 
-    /** @return array{} */
-    public static function parted(): array
-    {
-        return [];
-    }
-
     public function margin(): string
     {
-        return $this->due->amount->amount === 0 ? "{$this->who()} yes" : "{$this->due->length()} after yes";
+        return $this->isAtOnce() ? "{$this->who()} yes" : "{$this->due->length()} after yes";
     }
 
     public function said(): string
     {
-        $when = $this->due->amount->amount === 0 ? 'once' : "{$this->due->length()} after";
-
-        return trim("{$when} {$this->who()} agrees {$this->due->rest()}");
-    }
-
-    public function note(): string
-    {
-        return $this->due->rest();
+        return $this->follows("{$this->who()} agrees");
     }
 
     public function due(Occasion $occasion): ?\DateTimeImmutable
@@ -142,11 +121,6 @@ final readonly class WhenPeopleAgree implements HearsEachYes
     public function repeats(): bool
     {
         return $this->isEach;
-    }
-
-    public function waitsFor(): string
-    {
-        return $this->key;
     }
 
     public function isNeedless(Awaited $tasks, int $turn = 1): bool

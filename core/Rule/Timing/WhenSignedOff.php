@@ -16,7 +16,6 @@ use VividLedger\Shape\Slot\DueRest;
 use VividLedger\Shape\Slot\Labels;
 use VividLedger\Shape\Slot\Length;
 use VividLedger\Shape\Slot\Quoted;
-use VividLedger\Shape\TimeReader;
 use VividLedger\SignOff\SignOffStatus;
 use VividLedger\Time\Due;
 use VividLedger\Words\Words;
@@ -24,7 +23,7 @@ use VividLedger\Words\Words;
 /** When the sign-off that another line asked for has ended, in whichever way or in a certain one, or so long after. */
 final readonly class WhenSignedOff implements Timing
 {
-    use Plain;
+    use FollowsLine;
 
     private const ANY = 'over';
 
@@ -79,48 +78,28 @@ final readonly class WhenSignedOff implements Timing
 
     public static function read(Context $context, Node $node): ?self
     {
-        $key = $node->child('line')->text() ?? '';
+        $key = self::line($context, $node, WaitedSort::SignOff, Words::say('Choose a line above that asks for a sign-off.'));
+        $due = self::after($context, $node, Words::say('The line comes after the sign-off has ended.'));
         $end = $node->child('status')->text() ?? '';
         $status = SignOffStatus::tryFrom($end);
-        $due = TimeReader::due($node);
-        if ($context->sheet->waitables->called(WaitedSort::SignOff, $key) === null) {
-            return $context->problem($node->at, 'unknown_line', Words::say('Choose a line above that asks for a sign-off.'));
+        if ($key === null || $due === null) {
+            return null;
         }
         if ($end !== self::ANY && ($status === null || ! in_array($status, self::ends(), true))) {
             return $context->problem($node->at, 'wrong_type', Words::say('Choose how the sign-off ends.'));
-        }
-        if (is_string($due) || $due->amount->amount < 0) {
-            return $context->problem(
-                $node->at,
-                'wrong_type',
-                is_string($due) ? $due : Words::say('The line comes after the sign-off has ended.'),
-            );
         }
 
         return new self($key, $status, $due);
     }
 
-    /** @return array{} */
-    public static function parted(): array
-    {
-        return [];
-    }
-
     public function margin(): string
     {
-        return $this->due->amount->amount === 0 ? "when {$this->word()}" : "{$this->due->length()} after {$this->word()}";
+        return $this->isAtOnce() ? "when {$this->word()}" : "{$this->due->length()} after {$this->word()}";
     }
 
     public function said(): string
     {
-        $when = $this->due->amount->amount === 0 ? 'once' : "{$this->due->length()} after";
-
-        return trim("{$when} it is {$this->word()} {$this->due->rest()}");
-    }
-
-    public function note(): string
-    {
-        return $this->due->rest();
+        return $this->follows("it is {$this->word()}");
     }
 
     public function due(Occasion $occasion): ?\DateTimeImmutable
@@ -129,11 +108,6 @@ final readonly class WhenSignedOff implements Timing
 
         return $signOff?->doneAt === null || $this->isNeedless($signOff) ? null
             : $occasion->reckon($this->due, $signOff->doneAt);
-    }
-
-    public function waitsFor(): string
-    {
-        return $this->key;
     }
 
     public function isNeedless(Awaited $tasks, int $turn = 1): bool

@@ -15,7 +15,6 @@ use VividLedger\Shape\Shape;
 use VividLedger\Shape\Slot\DueRest;
 use VividLedger\Shape\Slot\Length;
 use VividLedger\Shape\Slot\Quoted;
-use VividLedger\Shape\TimeReader;
 use VividLedger\Slip\SlipStatus;
 use VividLedger\Time\Due;
 use VividLedger\Words\Words;
@@ -23,7 +22,7 @@ use VividLedger\Words\Words;
 /** When the slip that another line sent is answered, or answered in a certain way, or so long after. */
 final readonly class WhenSlipAnswered implements Timing
 {
-    use Plain;
+    use FollowsLine;
 
     /** @param  string  $with  what has to be chosen; empty for any answer */
     private function __construct(private string $key, private string $with, private Due $due)
@@ -70,11 +69,11 @@ final readonly class WhenSlipAnswered implements Timing
 
     public static function read(Context $context, Node $node): ?self
     {
-        $key = $node->child('line')->text() ?? '';
+        $key = self::line($context, $node, WaitedSort::Slip, Words::say('Choose a line above that sends a reply slip.'));
+        $due = self::after($context, $node, Words::say('The line comes after the slip is answered.'));
         $with = $node->child('with')->text() ?? '';
-        $due = TimeReader::due($node);
-        if ($context->sheet->waitables->called(WaitedSort::Slip, $key) === null) {
-            return $context->problem($node->at, 'unknown_line', Words::say('Choose a line above that sends a reply slip.'));
+        if ($key === null || $due === null) {
+            return null;
         }
         if ($with !== '' && ! in_array($with, $context->sheet->waitables->ends(WaitedSort::Slip, $key), true)) {
             return $context->problem(
@@ -83,41 +82,22 @@ final readonly class WhenSlipAnswered implements Timing
                 Words::say('The slip has no answer “{with}” to choose.', with: $with),
             );
         }
-        if (is_string($due) || $due->amount->amount < 0) {
-            return $context->problem(
-                $node->at,
-                'wrong_type',
-                is_string($due) ? $due : Words::say('The line comes after the slip is answered.'),
-            );
-        }
 
         return new self($key, $with, $due);
-    }
-
-    /** @return array{} */
-    public static function parted(): array
-    {
-        return [];
     }
 
     public function margin(): string
     {
         $said = $this->with === '' ? 'answered' : "“{$this->with}”";
 
-        return $this->due->amount->amount === 0 ? "when {$said}" : "{$this->due->length()} after {$said}";
+        return $this->isAtOnce() ? "when {$said}" : "{$this->due->length()} after {$said}";
     }
 
     public function said(): string
     {
-        $when = $this->due->amount->amount === 0 ? 'once' : "{$this->due->length()} after";
         $with = $this->with === '' ? '' : " with “{$this->with}”";
 
-        return trim("{$when} it is answered{$with} {$this->due->rest()}");
-    }
-
-    public function note(): string
-    {
-        return $this->due->rest();
+        return $this->follows("it is answered{$with}");
     }
 
     public function due(Occasion $occasion): ?\DateTimeImmutable
@@ -125,11 +105,6 @@ final readonly class WhenSlipAnswered implements Timing
         $slip = $occasion->tasks;
 
         return $slip?->doneAt === null || ! $this->fits($slip) ? null : $occasion->reckon($this->due, $slip->doneAt);
-    }
-
-    public function waitsFor(): string
-    {
-        return $this->key;
     }
 
     public function isNeedless(Awaited $tasks, int $turn = 1): bool

@@ -14,7 +14,6 @@ use VividLedger\Shape\Shape;
 use VividLedger\Shape\Slot\DueRest;
 use VividLedger\Shape\Slot\Length;
 use VividLedger\Shape\Slot\Quoted;
-use VividLedger\Shape\TimeReader;
 use VividLedger\Slip\SlipStatus;
 use VividLedger\Time\Due;
 use VividLedger\Words\Words;
@@ -22,7 +21,7 @@ use VividLedger\Words\Words;
 /** When the slip that another line sent stays without an answer and nobody is left to ask, or so long after. */
 final readonly class WhenSlipRunsOut implements Timing
 {
-    use Plain;
+    use FollowsLine;
 
     private function __construct(private string $key, private Due $due)
     {
@@ -61,43 +60,23 @@ final readonly class WhenSlipRunsOut implements Timing
 
     public static function read(Context $context, Node $node): ?self
     {
-        $key = $node->child('line')->text() ?? '';
-        $due = TimeReader::due($node);
-        if ($context->sheet->waitables->called(WaitedSort::Slip, $key) === null) {
-            return $context->problem($node->at, 'unknown_line', Words::say('Choose a line above that sends a reply slip.'));
-        }
-        if (is_string($due) || $due->amount->amount < 0) {
-            return $context->problem(
-                $node->at,
-                'wrong_type',
-                is_string($due) ? $due : Words::say('The line comes after the slip has run out.'),
-            );
+        $key = self::line($context, $node, WaitedSort::Slip, Words::say('Choose a line above that sends a reply slip.'));
+        $due = self::after($context, $node, Words::say('The line comes after the slip has run out.'));
+        if ($key === null || $due === null) {
+            return null;
         }
 
         return new self($key, $due);
     }
 
-    /** @return array{} */
-    public static function parted(): array
-    {
-        return [];
-    }
-
     public function margin(): string
     {
-        return $this->due->amount->amount === 0 ? 'if unanswered' : "{$this->due->length()} unanswered";
+        return $this->isAtOnce() ? 'if unanswered' : "{$this->due->length()} unanswered";
     }
 
     public function said(): string
     {
-        $when = $this->due->amount->amount === 0 ? 'once' : "{$this->due->length()} after";
-
-        return trim("{$when} it stays without an answer {$this->due->rest()}");
-    }
-
-    public function note(): string
-    {
-        return $this->due->rest();
+        return $this->follows('it stays without an answer');
     }
 
     public function due(Occasion $occasion): ?\DateTimeImmutable
@@ -106,11 +85,6 @@ final readonly class WhenSlipRunsOut implements Timing
 
         return $slip?->doneAt === null || $slip->ended !== SlipStatus::RunOut->value ? null
             : $occasion->reckon($this->due, $slip->doneAt);
-    }
-
-    public function waitsFor(): string
-    {
-        return $this->key;
     }
 
     public function isNeedless(Awaited $tasks, int $turn = 1): bool

@@ -15,7 +15,6 @@ use VividLedger\Shape\Slot\Counted;
 use VividLedger\Shape\Slot\DueRest;
 use VividLedger\Shape\Slot\Length;
 use VividLedger\Shape\Slot\Quoted;
-use VividLedger\Shape\TimeReader;
 use VividLedger\SignOff\StepsSlot;
 use VividLedger\Time\Due;
 use VividLedger\Words\Words;
@@ -23,7 +22,7 @@ use VividLedger\Words\Words;
 /** When a step of the sign-off that another line asked for has been agreed to, or so long after. */
 final readonly class WhenStepAgreed implements Timing
 {
-    use Plain;
+    use FollowsLine;
 
     /** @param  int  $step  from 1 */
     private function __construct(private string $key, private int $step, private Due $due)
@@ -67,11 +66,11 @@ final readonly class WhenStepAgreed implements Timing
 
     public static function read(Context $context, Node $node): ?self
     {
-        $key = $node->child('line')->text() ?? '';
+        $key = self::line($context, $node, WaitedSort::SignOff, Words::say('Choose a line above that asks for a sign-off.'));
+        $due = self::after($context, $node, Words::say('The line comes after the step is agreed.'));
         $step = $node->child('step')->raw;
-        $due = TimeReader::due($node);
-        if ($context->sheet->waitables->called(WaitedSort::SignOff, $key) === null) {
-            return $context->problem($node->at, 'unknown_line', Words::say('Choose a line above that asks for a sign-off.'));
+        if ($key === null || $due === null) {
+            return null;
         }
         if (! is_int($step) || $step < 1 || $step > StepsSlot::MOST) {
             return $context->problem($node->child('step')->at, 'wrong_type', Words::say('Say which step, from 1.'));
@@ -82,38 +81,18 @@ final readonly class WhenStepAgreed implements Timing
                 ? Words::say('This sign-off has one step only, so there is no step {step}.', step: $step)
                 : Words::say('This sign-off has {steps} steps, so there is no step {step}.', steps: $steps, step: $step));
         }
-        if (is_string($due) || $due->amount->amount < 0) {
-            return $context->problem(
-                $node->at,
-                'wrong_type',
-                is_string($due) ? $due : Words::say('The line comes after the step is agreed.'),
-            );
-        }
 
         return new self($key, $step, $due);
     }
 
-    /** @return array{} */
-    public static function parted(): array
-    {
-        return [];
-    }
-
     public function margin(): string
     {
-        return $this->due->amount->amount === 0 ? "step {$this->step}" : "{$this->due->length()} after step {$this->step}";
+        return $this->isAtOnce() ? "step {$this->step}" : "{$this->due->length()} after step {$this->step}";
     }
 
     public function said(): string
     {
-        $when = $this->due->amount->amount === 0 ? 'once' : "{$this->due->length()} after";
-
-        return trim("{$when} step {$this->step} is agreed {$this->due->rest()}");
-    }
-
-    public function note(): string
-    {
-        return $this->due->rest();
+        return $this->follows("step {$this->step} is agreed");
     }
 
     public function due(Occasion $occasion): ?\DateTimeImmutable
@@ -121,11 +100,6 @@ final readonly class WhenStepAgreed implements Timing
         $agreed = $occasion->tasks?->steps[$this->step - 1] ?? null;
 
         return $agreed === null ? null : $occasion->reckon($this->due, $agreed);
-    }
-
-    public function waitsFor(): string
-    {
-        return $this->key;
     }
 
     public function isNeedless(Awaited $tasks, int $turn = 1): bool
