@@ -35,6 +35,10 @@ final class DiscountTest extends BrowserTestCase
         $this->press('Put in force…');
         $this->press('Put in force', 'dialog button');
         $this->see('.stamp', 'In force');
+        $this->open('/rules');
+        $this->see('input[type=search]')->sendKeys($name);
+        $this->see('a.line', $name);
+        $this->see('.stamp', 'In force');
 
         $quotes = [];
         foreach (['8' => 'Deep', '2' => 'Small'] as $discount => $which) {
@@ -107,6 +111,15 @@ final class DiscountTest extends BrowserTestCase
     private function comment(string $heading, string $text): void
     {
         $this->see("[data-word='{$heading}|line']")->click();
+        $this->see('.floating input:focus');
+        // Esc leaves it where one was, from where the keyboard goes on.
+        $this->keys(Key::ESCAPE);
+        $this->notSee('.floating');
+        $this->until(
+            fn (): bool => $this->browser->switchTo()->activeElement()->getAttribute('data-word') === "{$heading}|line",
+            'for the focus to come back',
+        );
+        $this->keys(Key::ENTER);
         $this->take('Comment');
         $this->see('.floating textarea:focus');
         $this->keys($text, Key::CONTROL.Key::ENTER);

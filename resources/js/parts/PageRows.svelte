@@ -251,7 +251,7 @@
     }
 
     function addBelow(row: Row, anchor = root?.querySelector<HTMLElement>(`[data-row="${CSS.escape(row.at)}"] .b`)) {
-        if (anchor) open = { anchor, key: `${row.at}|below`, word: null, below: lineIndex(row) };
+        if (anchor) open = { anchor, key: anchor.dataset.word ?? `${row.at}|below`, word: null, below: lineIndex(row) };
     }
 
     function remove(row: Row) {
