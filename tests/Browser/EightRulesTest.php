@@ -223,12 +223,11 @@ final class EightRulesTest extends BrowserTestCase
     private function meant(array $file): array
     {
         unset($file['name'], $file['when']['from']);
-        // The places for answers that came with a sign-off, and stayed empty, say nothing, nor does the name by which they wait for it.
-        $file['lines'] = array_values(array_filter(
-            $file['lines'],
-            static fn (array $line): bool => ! in_array($line['kind'], ['if', 'or_if'], true),
-        ));
-        $file['lines'] = array_map(static fn (array $line): array => array_diff_key($line, ['key' => true]), $file['lines']);
+        // Places for answers that came with a sign-off and stayed empty say nothing, nor does the name by which only they wait for it.
+        while (($file['lines'][count($file['lines']) - 1]['that']['of'][0]['kind'] ?? '') === 'sign_off_is') {
+            array_pop($file['lines']);
+            unset($file['lines'][0]['key']);
+        }
         // What goes without saying.
         $file['lines'] = array_map(static fn (array $line): array => array_diff_assoc($line, ['channel' => 'email']), $file['lines']);
         $sorted = function (mixed $value) use (&$sorted): mixed {

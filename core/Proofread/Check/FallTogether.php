@@ -63,10 +63,11 @@ final class FallTogether implements Check
     private function meet(Placed $earlier, Placed $later, Limits $limits, RuleAmongOthers $among): bool
     {
         $zone = new \DateTimeZone('UTC');
+        $calendars = self::calendars($zone);
         for ($day = 0; $day < self::DAYS; $day++) {
             $occasion = new Occasion(
                 started: (new \DateTimeImmutable(self::BEGINS))->modify("+{$day} days"), record: new Record($among->rule->on, 0, 1, []),
-                calendars: self::calendars($zone), owner: null, zone: $zone,
+                calendars: $calendars, owner: null, zone: $zone,
             );
             $meant = array_map(
                 static fn (Placed $placed): ?\DateTimeImmutable => $placed->timing === null ? null : $occasion->when($placed->timing),

@@ -102,7 +102,7 @@
                             type="number"
                             min={field.least}
                             max={field.most}
-                            aria-label={field.behind.charAt(0).toUpperCase() + field.behind.slice(1)}
+                            aria-label={(field.behind || field.label).charAt(0).toUpperCase() + (field.behind || field.label).slice(1)}
                             bind:value={row[field.key] as number}
                         />
                         {field.behind}
